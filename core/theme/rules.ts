@@ -1,0 +1,217 @@
+import { contrast, contrastOfLuminances } from "../colour/contrast.ts";
+import { luminance } from "../colour/luminance.ts";
+import { oklch } from "../colour/oklch.ts";
+import { BLACK, WHITE } from "../colour/srgb.ts";
+import { OWED } from "../contrast/pairs.ts";
+import { envelopeOf, tone } from "../scale/envelope.ts";
+import { STEPS, type Step } from "../scale/ladder.ts";
+import { type ScaleName, STATUSES, type Status } from "../scale/scales.ts";
+import {
+  type ByScheme,
+  type Derivation,
+  nearestStepThatHolds,
+  readableStep,
+  shortfall,
+  stepColour,
+  toneColour,
+  white,
+} from "./derivation.ts";
+import { type FillPlan, type FillRoles, planFill } from "./fill.ts";
+import type { RoleColour } from "./reason.ts";
+import { ROLE_GROUPS, type Role } from "./roles.ts";
+
+/** How one role gets its colour. */
+export type Rule = (d: Derivation) => RoleColour;
+
+const at =
+  (scale: ScaleName, light: Step, dark: Step): Rule =>
+  (d) =>
+    stepColour(d, scale, d.scheme === "light" ? light : dark);
+
+/** A text or line: the wanted step, or the first further from its ground that holds. */
+const readable =
+  (role: Role, scale: ScaleName, light: Step, dark: Step): Rule =>
+  (d) =>
+    readableStep(d, role, scale, { light, dark });
+
+/** Another rule for each scheme. */
+const inScheme =
+  (rules: ByScheme<Rule>): Rule =>
+  (d) =>
+    rules[d.scheme](d);
+
+/**
+ * A soft ground that its text's end (black in light, white in dark) must read on: the wanted step,
+ * or the next toward the scheme's ground where it does.
+ */
+const softGround =
+  (scale: ScaleName, light: Step, dark: Step): Rule =>
+  (d) => {
+    const end = d.scheme === "light" ? BLACK : WHITE;
+    const from = STEPS.indexOf(d.scheme === "light" ? light : dark);
+    const by = d.scheme === "light" ? -1 : 1;
+    for (let i = from; i >= 0 && i < STEPS.length; i += by) {
+      const found = stepColour(d, scale, STEPS[i] as Step);
+      if (contrast(end, found.colour) >= OWED.text[d.level]) return found;
+    }
+    return stepColour(d, scale, STEPS[from] as Step);
+  };
+
+/** Another rule at contrast level `more`. */
+const atMore =
+  (standard: Rule, more: Rule): Rule =>
+  (d) =>
+    d.level === "more" ? more(d) : standard(d);
+
+/** Dark wells lie below the canvas, beyond the neutral scale's end: contrast on white of the well. */
+const DARK_WELL = 19;
+
+const plans = new WeakMap<Derivation, Map<Role, FillPlan>>();
+
+/** The plan of a fill, made once a derivation and shared by the fill, its text and its states. */
+function plan(d: Derivation, roles: FillRoles, scale: ScaleName, wanted: ByScheme<Step>): FillPlan {
+  const made = plans.get(d) ?? new Map<Role, FillPlan>();
+  plans.set(d, made);
+  const known = made.get(roles.fill);
+  if (known) return known;
+  const fresh = planFill(d, roles, scale, wanted[d.scheme]);
+  made.set(roles.fill, fresh);
+  return fresh;
+}
+
+function fillRules(roles: FillRoles, scale: ScaleName, wanted: (d: Derivation) => ByScheme<Step>) {
+  const planned = (d: Derivation) => plan(d, roles, scale, wanted(d));
+  const rules: Partial<Record<Role, Rule>> = {
+    [roles.fill]: (d: Derivation) => planned(d).fill,
+    [roles.text]: (d: Derivation) => planned(d).text,
+  };
+  for (const [i, state] of roles.states.entries())
+    rules[state] = (d) => planned(d).states[i] as RoleColour;
+  return rules;
+}
+
+/** The step that a scale would fill with: its brand step, or the usual one where it has none. */
+const brandStepOr =
+  (scale: ScaleName, light: Step, dark: Step) =>
+  (d: Derivation): ByScheme<Step> => {
+    const step = d.scales[scale].brandStep;
+    return step === null ? { light, dark } : { light: step, dark: step };
+  };
+
+const always = (light: Step, dark: Step) => (): ByScheme<Step> => ({ light, dark });
+
+function statusRules(s: Status): Partial<Record<Role, Rule>> {
+  const roles: FillRoles = { fill: s, text: `${s}-text`, states: [] };
+  return {
+    ...fillRules(roles, s, always(600, 400)),
+    [`${s}-soft`]: at(s, 100, 900),
+    [`${s}-soft-text`]: readable(`${s}-soft-text`, s, 700, 200),
+    [`${s}-line`]: readable(`${s}-line`, s, 600, 500),
+  };
+}
+
+/** A link in the brand colour where it reads, else in the nearest step that does. */
+const link: Rule = (d) => nearestStepThatHolds(d, "link", "brand", d.scales.brand.brandStep ?? 600);
+
+/** A shade of the link's own hue, turned and moved in contrast, that meets its role's duties. */
+function besideLink(d: Derivation, role: Role, degrees: number, stride: number): RoleColour {
+  const base = d.colourOf("link");
+  const source = oklch(base);
+  const envelope = envelopeOf({ ...source, h: (source.h + degrees) % 360 });
+  const onWhite = contrastOfLuminances(luminance(base), 1);
+  const stronger = d.scheme === "light" ? stride : 1 / stride;
+  for (const factor of [stronger, 1 / stronger, 1]) {
+    const c = Math.min(21, Math.max(1, onWhite * factor));
+    const colour = tone(envelope, c);
+    if (colour !== base && shortfall(d, role, colour) === null)
+      return { colour, reason: { kind: "hue", of: "link", degrees } };
+  }
+  return { colour: base, reason: { kind: "hue", of: "link", degrees: 0 } };
+}
+
+/**
+ * Series colours: the first is the brand's, the others turn its hue by eighths of the circle, at
+ * alternating lightness so that neighbours differ in more than hue.
+ */
+function chart(n: number): Rule {
+  return (d) => {
+    if (n === 1)
+      return nearestStepThatHolds(d, "chart-1", "brand", d.scales.brand.brandStep ?? 500);
+    const first = oklch(d.colourOf("chart-1"));
+    const degrees = 45 * (n - 1);
+    const source = { l: 0.6, c: Math.max(first.c, 0.1), h: (first.h + degrees) % 360 };
+    const levels =
+      d.level === "standard"
+        ? { light: [3.4, 5.6], dark: [2, 3.6] }
+        : { light: [5, 8], dark: [1.6, 2.6] };
+    const onWhite = levels[d.scheme][n % 2] as number;
+    const colour = tone(envelopeOf(source), onWhite);
+    return { colour, reason: { kind: "hue", of: "chart-1", degrees } };
+  };
+}
+
+/** Every role's rule. Steps are given for light, then dark. */
+export const RULES: Record<Role, Rule> = {
+  canvas: at("neutral", 50, 950),
+  "canvas-text": readable("canvas-text", "neutral", 900, 50),
+  "canvas-text-muted": readable("canvas-text-muted", "neutral", 600, 400),
+  panel: inScheme({ light: () => white, dark: at("neutral", 900, 900) }),
+  "panel-text": readable("panel-text", "neutral", 900, 50),
+  "panel-text-muted": readable("panel-text-muted", "neutral", 600, 400),
+  inset: inScheme({
+    light: at("neutral", 100, 100),
+    dark: (d) => toneColour(d, "neutral", DARK_WELL),
+  }),
+  "inset-text": readable("inset-text", "neutral", 900, 100),
+  line: at("neutral", 200, 800),
+  "line-strong": readable("line-strong", "neutral", 500, 500),
+  field: inScheme({ light: () => white, dark: at("neutral", 950, 950) }),
+  "field-text": readable("field-text", "neutral", 900, 50),
+  "field-hint": readable("field-hint", "neutral", 600, 400),
+  "field-line": readable("field-line", "neutral", 500, 500),
+  nav: inScheme({ light: () => white, dark: at("neutral", 900, 900) }),
+  "nav-text": readable("nav-text", "neutral", 800, 200),
+  "nav-current": at("brand", 100, 800),
+  "nav-current-text": readable("nav-current-text", "brand", 800, 100),
+  footer: inScheme({
+    light: at("neutral", 900, 900),
+    dark: (d) => toneColour(d, "neutral", DARK_WELL),
+  }),
+  "footer-text": readable("footer-text", "neutral", 100, 200),
+  "action-soft": atMore(at("brand", 100, 800), at("brand", 100, 900)),
+  "action-soft-hover": atMore(softGround("brand", 200, 700), softGround("brand", 200, 800)),
+  "action-soft-text": readable("action-soft-text", "brand", 800, 100),
+  "accent-soft": at("accent", 100, 800),
+  "accent-soft-text": readable("accent-soft-text", "accent", 800, 100),
+  link,
+  "link-hover": (d) => besideLink(d, "link-hover", 0, 1.35),
+  "link-visited": (d) => besideLink(d, "link-visited", 60, 1.08),
+  selection: softGround("brand", 200, 700),
+  "selection-text": readable("selection-text", "neutral", 900, 50),
+  mark: at("warning", 200, 300),
+  "mark-text": readable("mark-text", "neutral", 950, 950),
+  focus: (d) => nearestStepThatHolds(d, "focus", "brand", d.scales.brand.brandStep ?? 600),
+  disabled: at("neutral", 200, 800),
+  "disabled-text": at("neutral", 500, 500),
+  ...(fillRules({ fill: "header", text: "header-text", states: [] }, "brand", (d) => {
+    const brand = d.scales.brand.brandStep ?? 600;
+    return { light: brand, dark: 800 };
+  }) as Record<"header" | "header-text", Rule>),
+  ...(fillRules(
+    { fill: "action", text: "action-text", states: ["action-hover", "action-pressed"] },
+    "brand",
+    brandStepOr("brand", 600, 400),
+  ) as Record<"action" | "action-hover" | "action-pressed" | "action-text", Rule>),
+  ...(fillRules(
+    { fill: "accent", text: "accent-text", states: ["accent-hover"] },
+    "accent",
+    brandStepOr("accent", 600, 400),
+  ) as Record<"accent" | "accent-hover" | "accent-text", Rule>),
+  ...(Object.assign({}, ...STATUSES.map(statusRules)) as Record<StatusRoles, Rule>),
+  ...(Object.fromEntries(ROLE_GROUPS.data.map((role, i) => [role, chart(i + 1)])) as Record<
+    (typeof ROLE_GROUPS.data)[number],
+    Rule
+  >),
+};
+
+type StatusRoles = (typeof ROLE_GROUPS.status)[number];
