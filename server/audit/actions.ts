@@ -1,0 +1,15 @@
+/** Everything that the log records. */
+export const AUDIT_ACTIONS = [
+  "signed-in",
+  "signed-out",
+  "sign-in-refused",
+  "theme-created",
+  "draft-saved",
+  "draft-save-refused",
+  "release-made",
+  "delivery-requested",
+  "delivery-finished",
+  "delivery-failed",
+  "credential-changed",
+] as const;
+export type AuditAction = (typeof AUDIT_ACTIONS)[number];

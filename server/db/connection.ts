@@ -1,0 +1,28 @@
+import { Sequelize, type Transaction } from "sequelize";
+import { config } from "../config.ts";
+import { defineModels } from "./models/index.ts";
+
+let open: Sequelize | undefined;
+
+/** The process's one connection pool, with every model defined on it. */
+export function database(): Sequelize {
+  if (open) return open;
+  open = new Sequelize(config().DATABASE_URL, {
+    dialect: "postgres",
+    logging: false,
+    pool: { max: 10, idle: 10_000, acquire: 10_000 },
+    define: { underscored: true, timestamps: false },
+  });
+  defineModels(open);
+  return open;
+}
+
+/** Runs work in one transaction: all of it lands, or none. */
+export function inTransaction<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
+  return database().transaction(work);
+}
+
+export async function closeDatabase(): Promise<void> {
+  await open?.close();
+  open = undefined;
+}

@@ -1,0 +1,6 @@
+import * as firstTables from "./0001-first-tables.ts";
+
+/** Every migration, in the order in which they run. A landed one is never edited. */
+export const MIGRATIONS: readonly { name: string; up: string }[] = [
+  { name: "0001-first-tables", up: firstTables.up },
+];

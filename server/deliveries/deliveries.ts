@@ -1,0 +1,128 @@
+import { UniqueConstraintError } from "sequelize";
+import type { Fault, Parcel, PreflightCheck, SlotValues } from "#connectors/connector.ts";
+import { CONNECTORS } from "#connectors/registry.ts";
+import { record } from "../audit/audit.ts";
+import { inTransaction } from "../db/connection.ts";
+import type { DeliveryState } from "../db/models/delivery.ts";
+import { Delivery, Person, Place, Receipt, Release } from "../db/models/index.ts";
+import { linkOf } from "../estate/estate.ts";
+import { type DeliveryId, newId, type PersonId, type PlaceId, type ReleaseId } from "../ids.ts";
+import { enqueue } from "../jobs/queue.ts";
+import { announce } from "../live/changes.ts";
+
+/** A release as a parcel for one platform; null where there is no such release. */
+export async function parcelOf(release: ReleaseId, platform: string): Promise<Parcel | null> {
+  const row = await Release.findByPk(release);
+  if (!row) return null;
+  return { name: row.name, artefacts: row.artefacts.filter((a) => a.platform === platform) };
+}
+
+/** Looks at everything that could stand in a delivery's way; null where place or release is none. */
+export async function preflight(
+  place: PlaceId,
+  release: ReleaseId,
+): Promise<PreflightCheck[] | null> {
+  const target = await linkOf(place);
+  const parcel = target && (await parcelOf(release, target.platform));
+  if (!parcel) return null;
+  return CONNECTORS[target.platform].preflight(target.link, target.key, parcel);
+}
+
+export type RequestResult =
+  | { ok: true; id: DeliveryId }
+  | { ok: false; code: "already-under-way" | "no-such-place" };
+
+/** Queues the delivery of a release to a place, with its job, in one transaction. */
+export async function requestDelivery(
+  placeId: PlaceId,
+  releaseId: ReleaseId,
+  person: PersonId,
+): Promise<RequestResult> {
+  const [place, release] = await Promise.all([
+    Place.findByPk(placeId),
+    Release.findByPk(releaseId, { attributes: ["name"] }),
+  ]);
+  if (!place?.connectionId || !release) return { ok: false, code: "no-such-place" };
+  const id = newId<DeliveryId>();
+  try {
+    await inTransaction(async (transaction) => {
+      await Delivery.create(
+        { id, placeId, releaseId, state: "queued", requestedBy: person },
+        { transaction },
+      );
+      await enqueue("deliver", { delivery: id }, transaction);
+      const detail = { place: place.name, release: release.name };
+      await record(
+        { person, action: "delivery-requested", subjectKind: "delivery", subjectId: id, detail },
+        transaction,
+      );
+      await announce(placeId, transaction);
+    });
+  } catch (error) {
+    if (error instanceof UniqueConstraintError) return { ok: false, code: "already-under-way" };
+    throw error;
+  }
+  return { ok: true, id };
+}
+
+export interface DeliveryLine {
+  id: DeliveryId;
+  release: string;
+  state: DeliveryState;
+  attempt: number;
+  failure: Fault | null;
+  retryAt: Date | null;
+  requestedBy: string;
+  requestedAt: Date;
+  finishedAt: Date | null;
+  receipt: DeliveryReceipt | null;
+}
+
+export interface DeliveryReceipt {
+  sentSha256: string;
+  foundSha256: string;
+  readAt: Date;
+  slots: number;
+  differing: string[];
+}
+
+/** A place's newest deliveries, with their receipts. */
+export async function listDeliveries(place: PlaceId, size: number): Promise<DeliveryLine[]> {
+  const rows = await Delivery.findAll({
+    where: { placeId: place },
+    include: [
+      { model: Release, as: "release", attributes: ["name"] },
+      { model: Person, as: "requester", attributes: ["name"] },
+      { model: Receipt, as: "receipt" },
+    ],
+    order: [["requestedAt", "DESC"]],
+    limit: size,
+  });
+  type Joined = Delivery & { release: Release; requester: Person; receipt: Receipt | null };
+  return (rows as Joined[]).map((row) => ({
+    id: row.id,
+    release: row.release.name,
+    state: row.state,
+    attempt: row.attempt,
+    failure: row.failure,
+    retryAt: row.retryAt,
+    requestedBy: row.requester.name,
+    requestedAt: row.requestedAt,
+    finishedAt: row.finishedAt,
+    receipt: row.receipt && asReceipt(row.receipt),
+  }));
+}
+
+const asReceipt = ({ sent, found, sentSha256, foundSha256, readAt }: Receipt): DeliveryReceipt => ({
+  sentSha256,
+  foundSha256,
+  readAt,
+  slots: Object.keys(sent).length,
+  differing: differingSlots(sent, found),
+});
+
+/** Names of the slots in which two states of a platform differ, sorted. */
+export function differingSlots(sent: SlotValues, found: SlotValues): string[] {
+  const names = new Set([...Object.keys(sent), ...Object.keys(found)]);
+  return [...names].filter((name) => sent[name] !== found[name]).sort();
+}
