@@ -1,0 +1,55 @@
+import { shownRatio } from "#core/colour/contrast.ts";
+import type { Reason } from "#core/theme/reason.ts";
+import { roleWords } from "./roles.ts";
+
+const SCALE_WORDS: Record<string, string> = {
+  brand: "brand",
+  accent: "accent",
+  neutral: "neutral",
+};
+const scaleWords = (scale: string) => SCALE_WORDS[scale] ?? scale;
+
+/** Where a colour comes from, in two or three words. */
+export function sourceWords(reason: Reason): string {
+  switch (reason.kind) {
+    case "brand":
+      return reason.scale === "brand" ? "your colour" : "your accent";
+    case "step":
+      return `${scaleWords(reason.scale)} ${reason.step}`;
+    case "tone":
+      return `${scaleWords(reason.scale)}, off the scale`;
+    case "white":
+      return "white";
+    case "black":
+      return "black";
+    case "state":
+      return `${roleWords(reason.of).toLowerCase()}, ${reason.towards}`;
+    case "hue":
+      return reason.degrees === 0
+        ? `${roleWords(reason.of).toLowerCase()}, shifted`
+        : `${roleWords(reason.of).toLowerCase()}, hue +${reason.degrees}°`;
+  }
+}
+
+/** Why it is this colour, as a sentence. */
+export function reasonWords(reason: Reason): string {
+  switch (reason.kind) {
+    case "brand":
+      return reason.scale === "brand" ? "Your brand colour itself." : "Your accent itself.";
+    case "step": {
+      if (!reason.insteadOf) return `Step ${reason.step} of the ${scaleWords(reason.scale)} scale.`;
+      const { scale, step, ground, measured, owed } = reason.insteadOf;
+      return `Step ${reason.step} of the ${scaleWords(reason.scale)} scale, since ${scaleWords(scale)} ${step} has only ${shownRatio(measured)}:1 with ${roleWords(ground).toLowerCase()} and needs ${owed}:1.`;
+    }
+    case "tone":
+      return `A ${scaleWords(reason.scale)} shade beyond the scale's steps, ${reason.contrastOnWhite}:1 on white.`;
+    case "white":
+      return "White.";
+    case "black":
+      return "Black: no step of the scale has contrast enough.";
+    case "state":
+      return `${roleWords(reason.of)}, made ${reason.towards} so that its text stays readable.`;
+    case "hue":
+      return `The hue of ${roleWords(reason.of).toLowerCase()}${reason.degrees === 0 ? ", a little stronger" : `, turned by ${reason.degrees}°`}.`;
+  }
+}
