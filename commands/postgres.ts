@@ -10,7 +10,7 @@ import {
   writeFileSync,
 } from "node:fs";
 import { connect } from "node:net";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
 import { Trouble } from "./trouble.ts";
 
 export const DATABASE = "livery";
@@ -60,6 +60,7 @@ const canReach = (folder: string, owner: { uid: number; gid: number }) =>
 /** Makes the cluster on first use: loopback only, password required. Throws Trouble. */
 export function initCluster(cluster: Cluster, password: string): void {
   if (existsSync(join(cluster.data, "PG_VERSION"))) return;
+  mkdirSync(dirname(cluster.folder), { recursive: true, mode: 0o711 });
   mkdirSync(cluster.folder, { recursive: true, mode: 0o700 });
   if (cluster.owner) chownSync(cluster.folder, cluster.owner.uid, cluster.owner.gid);
   const passwordFile = join(cluster.folder, "first-password");

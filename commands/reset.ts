@@ -1,12 +1,13 @@
 import { existsSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { clusterIn } from "./postgres.ts";
+import { homeOf } from "./settings.ts";
 import { requirePostgres } from "./system.ts";
 import { say, Trouble } from "./trouble.ts";
 
 /** Drops the data that `up` keeps. Throws Trouble while it is in use. */
 export async function reset(root: string): Promise<number> {
-  const home = join(root, ".livery");
+  const home = homeOf(root);
   if (!existsSync(home)) {
     say("there is no data to drop.");
     return 0;

@@ -1,7 +1,7 @@
 import { randomBytes } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
-import { join } from "node:path";
+import { join, resolve } from "node:path";
 import { parseArgs } from "node:util";
 import { Trouble } from "./trouble.ts";
 
@@ -92,6 +92,10 @@ export interface Secrets {
   databasePassword: string;
   secretKey: string;
 }
+
+/** Where `up` keeps its data: a folder of the project, or the one that LIVERY_HOME names. */
+export const homeOf = (root: string): string =>
+  resolve(process.env.LIVERY_HOME ?? join(root, ".livery"));
 
 /** The folder for data, made on first use. Throws Trouble where it can't be written. */
 export function openHome(home: string): Secrets {

@@ -90,7 +90,13 @@ function jest(root: string, project: string, env: NodeJS.ProcessEnv = {}): Count
   const report = join(root, "build", `${project}.json`);
   rmSync(report, { force: true });
   mkdirSync(join(root, "build"), { recursive: true });
-  const args = ["--selectProjects", project, "--json", `--outputFile=${report}`, "--forceExit"];
+  const args = [
+    "--selectProjects",
+    project,
+    "--testTimeout=60000",
+    "--json",
+    `--outputFile=${report}`,
+  ];
   program(root, "jest/bin/jest.js", project === "integration" ? [...args, "--runInBand"] : args, {
     ...env,
     NODE_OPTIONS: "--experimental-vm-modules --no-warnings",

@@ -1,7 +1,6 @@
-import { join } from "node:path";
 import { buildAll } from "./build.ts";
 import { startAll } from "./processes.ts";
-import { readPorts, requireFreePorts } from "./settings.ts";
+import { homeOf, readPorts, requireFreePorts } from "./settings.ts";
 import { requirePostgres } from "./system.ts";
 import { say } from "./trouble.ts";
 
@@ -20,7 +19,7 @@ export async function up(root: string, rest: string[]): Promise<number> {
   process.on("SIGHUP", () => end(0));
   const running = await startAll({
     root,
-    home: join(root, ".livery"),
+    home: homeOf(root),
     ports,
     durable: true,
     onGivenUp: (reason) => {

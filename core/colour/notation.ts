@@ -73,8 +73,8 @@ export function readColour(text: string): NotationResult {
   if (/^[\d.]+(\s*,\s*|\s+)[\d.]+(\s*,\s*|\s+)[\d.]+$/.test(lower)) return readTriple(lower);
   const call = /^([a-z][a-z0-9-]*)\s*\(/.exec(lower);
   if (call) return readFunction(call[1] as string, lower, trimmed);
-  const named = parse(lower);
-  if (named && /^[a-z]+$/.test(lower)) return fromCulori(named);
+  const named = /^[a-z]+$/.test(lower) ? parseCss(lower) : undefined;
+  if (named) return fromCulori(named);
   if (/^[0-9a-f]+$/.test(lower) && [3, 4, 6, 8].includes(lower.length))
     return readHex(lower, cut(trimmed));
   if (/^[0-9a-f]*\d[0-9a-f]*$/.test(lower))
@@ -110,11 +110,20 @@ function readTriple(text: string): NotationResult {
 function readFunction(name: string, lower: string, original: string): NotationResult {
   if (!FUNCTIONS.includes(name)) return fail({ code: "unknown-function", part: cut(name) });
   if (!lower.endsWith(")")) return fail({ code: "unclosed", part: cut(original) });
-  const colour = parse(lower.replace(/\s*\(\s*/, "(").replace(/\s*\)$/, ")"));
+  const colour = parseCss(lower.replace(/\s*\(\s*/, "(").replace(/\s*\)$/, ")"));
   if (colour && Object.values(colour).every((v) => typeof v !== "number" || Number.isFinite(v)))
     return fromCulori(colour);
   const args = original.slice(original.indexOf("(") + 1, -1).trim();
   return fail({ code: "arguments", part: name, arguments: cut(args) });
+}
+
+/** culori's parser; on some malformed texts it throws, which means no more than that it can't read them. */
+function parseCss(text: string): Color | undefined {
+  try {
+    return parse(text);
+  } catch {
+    return undefined;
+  }
 }
 
 /** A channel this far outside 0 to 1 is rounding noise of a conversion, well under half an 8-bit step. */
