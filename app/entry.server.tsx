@@ -2,7 +2,12 @@ import { PassThrough } from "node:stream";
 import { createReadableStreamFromReadable } from "@react-router/node";
 import { isbot } from "isbot";
 import { renderToPipeableStream } from "react-dom/server";
-import { type AppLoadContext, type EntryContext, ServerRouter } from "react-router";
+import {
+  type AppLoadContext,
+  type EntryContext,
+  isRouteErrorResponse,
+  ServerRouter,
+} from "react-router";
 import { log } from "#server/log.ts";
 
 export const streamTimeout = 5000;
@@ -40,8 +45,8 @@ export default function handleRequest(
   });
 }
 
-/** Errors of loaders and actions go to the log; the browser gets a page without their text. */
+/** Faults of ours go to the log; the browser gets a page without their text. */
 export function handleError(error: unknown, { request }: { request: Request }): void {
-  if (!request.signal.aborted)
-    log.error({ err: error, path: new URL(request.url).pathname }, "request failed");
+  if (request.signal.aborted || (isRouteErrorResponse(error) && error.status < 500)) return;
+  log.error({ err: error, path: new URL(request.url).pathname }, "request failed");
 }

@@ -3,6 +3,7 @@ import { index, layout, type RouteConfig, route } from "@react-router/dev/routes
 export default [
   route("sign-in", "screens/sign-in/route.tsx"),
   route("sign-out", "screens/sign-in/sign-out.ts"),
+  route("display", "screens/frame/display.ts"),
   route("live", "screens/frame/live.ts"),
   route("themes/:theme/draft", "screens/workbench/draft.ts"),
   layout("screens/frame/route.tsx", [

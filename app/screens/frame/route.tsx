@@ -1,21 +1,10 @@
-import { Form, Link, NavLink, Outlet, redirect, useLocation } from "react-router";
-import { type Display, displayOf, safePath, setDisplay, signedIn } from "../../session.ts";
+import { Form, Link, NavLink, Outlet, useLocation } from "react-router";
+import { type Display, displayOf, signedIn } from "../../session.ts";
 import type { Route } from "./+types/route";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const person = await signedIn(request);
   return { name: person.name, capability: person.capability, display: await displayOf(request) };
-}
-
-/** Sets the scheme of Livery's own pages. */
-export async function action({ request }: Route.ActionArgs) {
-  await signedIn(request);
-  const form = await request.formData();
-  const wanted = form.get("display");
-  const display: Display = wanted === "light" || wanted === "dark" ? wanted : "system";
-  return redirect(safePath(form.get("back")), {
-    headers: { "set-cookie": await setDisplay(display) },
-  });
 }
 
 const SCREENS = [
@@ -78,7 +67,7 @@ const DISPLAYS: { value: Display; label: string }[] = [
 function DisplayChoice({ chosen }: { chosen: Display }) {
   const { pathname, search } = useLocation();
   return (
-    <Form method="post" action="/" className="flex items-center gap-1" preventScrollReset>
+    <Form method="post" action="/display" className="flex items-center gap-1" preventScrollReset>
       <input type="hidden" name="back" value={pathname + search} />
       <span className="mr-1 text-faint" id="display-label">
         Display

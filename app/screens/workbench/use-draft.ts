@@ -74,7 +74,7 @@ export function useDraft(address: string, start: Start): DraftState {
     state,
     newer,
     change: (change) => {
-      if (state === "refused") setState("saved");
+      setState((old) => (old === "saved" || old === "refused" ? "saving" : old));
       setDocument((old) => ({ ...old, ...change }));
     },
     keepMine: () => {

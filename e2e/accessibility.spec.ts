@@ -1,0 +1,123 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { expect, type Page, test } from "@playwright/test";
+import { faults, newTheme, pageOf, QUAYSIDE, release } from "./people.ts";
+
+const AXE = readFileSync(join(import.meta.dirname, "../node_modules/axe-core/axe.min.js"), "utf8");
+
+interface AxeResult {
+  violations: { id: string; nodes: { target: unknown; failureSummary?: string }[] }[];
+  passes: unknown[];
+}
+
+/** Every rule of axe-core that is no experiment; colour contrast among them. */
+async function violations(page: Page): Promise<string[]> {
+  await page.evaluate(AXE);
+  const result = await page.evaluate(() =>
+    (window as unknown as { axe: { run(): Promise<AxeResult> } }).axe.run(),
+  );
+  expect(result.passes.length).toBeGreaterThan(10);
+  return result.violations.flatMap((v) =>
+    v.nodes.map((n) => `${v.id}: ${JSON.stringify(n.target)} ${n.failureSummary ?? ""}`),
+  );
+}
+
+for (const colorScheme of ["light", "dark"] as const)
+  test(`no violation on any screen, ${colorScheme}`, async ({ browser }) => {
+    test.setTimeout(120_000);
+    const context = await browser.newContext({ colorScheme });
+    const outside = await context.newPage();
+    const clean = async (page: Page, what: string) => {
+      await page.waitForLoadState("networkidle").catch(() => undefined);
+      expect(await violations(page), what).toEqual([]);
+    };
+    await outside.goto("/sign-in");
+    await clean(outside, "sign-in");
+    await outside.getByRole("button", { name: "Sign in" }).click();
+    await expect(outside.getByRole("alert")).toBeVisible();
+    await clean(outside, "sign-in, refused");
+
+    const page = await pageOf(browser, "ines", { colorScheme });
+    await clean(page, "themes");
+    await page.getByRole("button", { name: "New theme" }).click();
+    await expect(page.getByRole("alert").first()).toBeVisible();
+    await clean(page, "themes, refused");
+    await page.goto("/themes?search=nothing+has+this+name");
+    await clean(page, "themes, none found");
+
+    await newTheme(page, `Checked ${colorScheme}`, "#ffc800");
+    await page.getByRole("button", { name: "Action", exact: true }).click();
+    await page.getByLabel("Your colour", { exact: true }).fill("#12");
+    await clean(page, "workbench, a row open and a colour that can't be read");
+    const tomas = await pageOf(browser, "tomas", { colorScheme });
+    await tomas.goto(page.url());
+    await tomas.getByLabel("Your colour", { exact: true }).fill("#1d4f91");
+    await expect(tomas.getByRole("status").filter({ hasText: /^Saved$/ })).toBeVisible();
+    await page.getByLabel("Your colour", { exact: true }).fill("#c3202f");
+    await expect(page.getByRole("button", { name: "Go on from mine" })).toBeVisible();
+    await clean(page, "workbench, somebody saved first");
+    await page.getByRole("button", { name: "Go on from mine" }).click();
+    await page.getByRole("link", { name: "Versions" }).click();
+    await clean(page, "versions");
+    await page.getByRole("link", { name: "Back to the theme" }).click();
+
+    await page.getByRole("link", { name: "Release …" }).click();
+    await page.getByRole("button", { name: "Release", exact: true }).click();
+    await expect(page.getByRole("alert")).toBeVisible();
+    await clean(page, "release, refused");
+    await page.getByRole("link", { name: "Back to the theme" }).click();
+    await release(page, `Checked ${colorScheme} 1`);
+    await clean(page, "estate, after a release");
+    await faults(page, { down: true });
+    await page.getByRole("link", { name: "Deliver here …" }).click();
+    await clean(page, "deliver, with an obstacle");
+    await faults(page, {});
+    await page.getByRole("button", { name: "Check again" }).click();
+    await page.getByRole("button", { name: "Deliver now" }).click();
+    await expect(page.getByText("Delivered and confirmed").first()).toBeVisible();
+    await page.getByText("Change the account").click();
+    await page
+      .getByText(/values sent and found equal/)
+      .first()
+      .click();
+    await clean(page, "place");
+    await page.goto("/log");
+    await clean(page, "log");
+    await page.goto("/nowhere");
+    await clean(page, "nothing at this address");
+    await page.goto(QUAYSIDE);
+    await clean(page, "the stand-in's page in the delivered colours");
+
+    const ros = await pageOf(browser, "ros", { colorScheme });
+    await ros.getByRole("link", { name: new RegExp(`Checked ${colorScheme}`) }).click();
+    await clean(ros, "workbench, for somebody who only reads");
+  });
+
+test("forced colours and reduced motion: everything that matters is still there", async ({
+  browser,
+}) => {
+  const page = await pageOf(browser, "ines", { forcedColors: "active", reducedMotion: "reduce" });
+  await page.getByRole("link", { name: /Sound/ }).first().click();
+  const step = page
+    .getByRole("row")
+    .filter({ hasText: "yours" })
+    .locator("span[aria-hidden]")
+    .first();
+  expect(await step.evaluate((e) => getComputedStyle(e).backgroundColor)).toBe("rgb(11, 94, 85)");
+  await page.keyboard.press("Tab");
+  const outline = await page.evaluate(
+    () => getComputedStyle(document.activeElement as Element).outlineStyle,
+  );
+  expect(outline).not.toBe("none");
+});
+
+test("at 1024 px and 200 % nothing runs out of the page sideways", async ({ browser }) => {
+  const page = await pageOf(browser, "ines", { viewport: { width: 1024, height: 640 } });
+  for (const path of ["/themes", "/estate", "/log"]) {
+    await page.goto(path);
+    const wider = await page.evaluate(
+      () => document.documentElement.scrollWidth - window.innerWidth,
+    );
+    expect(wider, path).toBeLessThanOrEqual(0);
+  }
+});

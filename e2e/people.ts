@@ -1,0 +1,50 @@
+import { type Browser, expect, type Page } from "@playwright/test";
+
+export const STANDINS = process.env.LIVERY_STANDINS ?? "http://127.0.0.1:4610";
+export const COMMONS = `${STANDINS}/commons`;
+export const QUAYSIDE = `${COMMONS}/orrin-sound-ferries/quayside`;
+
+const PASSWORDS = {
+  ines: "tidewater-lantern",
+  tomas: "mooring-copper",
+  ros: "gull-window",
+} as const;
+export type Name = keyof typeof PASSWORDS;
+
+export async function signIn(page: Page, name: Name = "ines"): Promise<void> {
+  await page.goto("/sign-in");
+  await page.getByLabel("E-mail address").fill(`${name}@orrinsound.example`);
+  await page.getByLabel("Password").fill(PASSWORDS[name]);
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByRole("heading", { name: "Themes", level: 1 })).toBeVisible();
+}
+
+/** A page of somebody's own, in a browser that shares nothing with the others. */
+export async function pageOf(browser: Browser, name: Name, options = {}): Promise<Page> {
+  const page = await (await browser.newContext(options)).newPage();
+  await signIn(page, name);
+  return page;
+}
+
+/** Makes a theme of one colour, as typed, and ends in its workbench. */
+export async function newTheme(page: Page, name: string, colour: string): Promise<void> {
+  await page.goto("/themes");
+  await page.getByLabel("Your organisation's colour").fill(colour);
+  await page.getByLabel("Name of the theme").fill(name);
+  await page.getByRole("button", { name: "New theme" }).click();
+  await expect(page.getByRole("heading", { name, level: 1 })).toBeVisible();
+}
+
+/** Releases the theme in the workbench and ends in the estate. */
+export async function release(page: Page, name: string): Promise<void> {
+  await page.getByRole("link", { name: "Release …" }).click();
+  await page.getByLabel("Name").fill(name);
+  await page.getByLabel("What changed").fill("Made for a test.");
+  await page.getByRole("button", { name: "Release", exact: true }).click();
+  await expect(page.getByRole("status").filter({ hasText: "is released" })).toContainText(name);
+}
+
+export async function faults(page: Page, settings: Record<string, unknown>): Promise<void> {
+  const response = await page.request.put(`${COMMONS}/faults`, { data: settings });
+  expect(response.ok()).toBe(true);
+}
