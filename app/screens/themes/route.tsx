@@ -110,7 +110,9 @@ export default function Themes({ loaderData, actionData }: Route.ComponentProps)
                   className="grid grid-cols-[9rem_1fr_8rem_14rem_12rem] items-center gap-5 px-4 py-3 hover:bg-sunken"
                 >
                   <Stripe colours={line.stripe} className="h-11 w-36" />
-                  <span className="min-w-0 truncate text-lg font-semibold">{line.name}</span>
+                  <span className="line-clamp-2 min-w-0 text-lg leading-tight font-semibold break-words">
+                    {line.name}
+                  </span>
                   <span className="number text-sm">{line.document.primary}</span>
                   <span className="min-w-0 truncate text-sm">
                     {line.release ? (
