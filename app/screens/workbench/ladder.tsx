@@ -13,17 +13,17 @@ interface LadderProps {
 /** A brand's scale as a ladder: each step with its value and its contrast against white. */
 export function Ladder({ scale, lit }: LadderProps) {
   return (
-    <table className="w-full border-collapse text-sm">
+    <table className="w-full table-fixed border-collapse text-sm whitespace-nowrap">
       <caption className="sr-only">Shades of your colour, light to dark</caption>
       <thead>
         <tr className="text-xs text-faint">
-          <th scope="col" className="pb-1 text-left font-normal">
+          <th scope="col" className="w-20 pb-1 text-left font-normal">
             Step
           </th>
           <th scope="col" className="pb-1 text-left font-normal">
             Value
           </th>
-          <th scope="col" className="pb-1 text-right font-normal">
+          <th scope="col" className="w-14 pb-1 text-right font-normal">
             On white
           </th>
         </tr>
@@ -54,7 +54,9 @@ function StepRow({ scale, step, lit }: { scale: Scale; step: Step; lit: string |
       </th>
       <td className="number text-xs">
         <span className={isBrand ? "font-bold" : ""}>{toHex(colour)}</span>
-        {isBrand ? <span className="ml-1.5 font-sans font-bold">◆ yours</span> : null}
+        {isBrand ? (
+          <span className="ml-1.5 font-sans font-bold">◆{lit ? "" : " yours"}</span>
+        ) : null}
         {lit ? <span className="ml-1.5 font-sans text-faint">{lit}</span> : null}
       </td>
       <td className="number text-right text-xs">{shownRatio(contrast(colour, WHITE))}</td>

@@ -237,7 +237,7 @@ function litSteps(theme: Theme, role: Role | null): Map<Step, string> {
   for (const scheme of SCHEMES) {
     const { reason } = theme.schemes[scheme].standard[role];
     if ((reason.kind === "brand" || reason.kind === "step") && reason.scale === "brand")
-      lit.set(reason.step, [lit.get(reason.step), scheme].filter(Boolean).join(" and "));
+      lit.set(reason.step, lit.has(reason.step) ? "both" : scheme);
   }
   return lit;
 }
