@@ -1,4 +1,4 @@
-import { blue, fromLinear, green, LINEAR, red, type Srgb } from "./srgb.ts";
+import { blue, encode, green, LINEAR, pack, red, type Srgb } from "./srgb.ts";
 
 /** Polar OKLab: lightness 0 to 1, chroma from 0 (about 0.32 at most in sRGB), hue in degrees. */
 export interface Oklch {
@@ -58,23 +58,14 @@ export function huePlane(hue: number): HuePlane {
   };
 }
 
-/** Relative luminance (CIE Y, white = 1) at lightness l and chroma c of a hue. */
-export function planeLuminance(p: HuePlane, l: number, c: number): number {
-  const x = (l + p.kl * c) ** 3;
-  const y = (l + p.km * c) ** 3;
-  const z = (l + p.ks * c) ** 3;
-  return (
-    0.2126 * (4.0767416360759583 * x - 3.3077115392580629 * y + 0.2309699031821043 * z) +
-    0.7152 * (-1.2684379732850315 * x + 2.6097573492876882 * y - 0.341319376002657 * z) +
-    0.0722 * (-0.0041960761386756 * x - 0.7034186179359362 * y + 1.7076146940746117 * z)
-  );
-}
+/** x³ by multiplication; the power operator costs ten times as much. */
+const cube = (x: number): number => x * x * x;
 
 /** Whether (l, c) of a hue lies inside sRGB, within the given tolerance in linear light. */
 function insideSrgb(p: HuePlane, l: number, c: number, tolerance: number): boolean {
-  const x = (l + p.kl * c) ** 3;
-  const y = (l + p.km * c) ** 3;
-  const z = (l + p.ks * c) ** 3;
+  const x = cube(l + p.kl * c);
+  const y = cube(l + p.km * c);
+  const z = cube(l + p.ks * c);
   const low = -tolerance;
   const high = 1 + tolerance;
   const r = 4.0767416360759583 * x - 3.3077115392580629 * y + 0.2309699031821043 * z;
@@ -98,16 +89,24 @@ export function maxChroma(p: HuePlane, l: number): number {
   return low;
 }
 
+/** Weights of the cubed cone responses in the luminance: rows of the inverse matrix by (0.2126, 0.7152, 0.0722). */
+const YX = 0.2126 * 4.0767416360759583 - 0.7152 * 1.2684379732850315 - 0.0722 * 0.0041960761386756;
+const YY = -0.2126 * 3.3077115392580629 + 0.7152 * 2.6097573492876882 - 0.0722 * 0.7034186179359362;
+const YZ = 0.2126 * 0.2309699031821043 - 0.7152 * 0.341319376002657 + 0.0722 * 1.7076146940746117;
+
 /**
  * The lightness at which a hue, at a given chroma, has relative luminance y (0 to 1): Newton's
- * method on the cubic, started from the grey of that luminance (l = cbrt(y)).
+ * method on the cubic, started from a lightness nearby.
  */
-export function lightnessForLuminance(p: HuePlane, c: number, y: number): number {
-  let l = Math.cbrt(y);
+export function lightnessForLuminance(p: HuePlane, c: number, y: number, start: number): number {
+  let l = start;
   for (let i = 0; i < 8; i++) {
-    const error = planeLuminance(p, l, c) - y;
-    const slope = (planeLuminance(p, l + 1e-5, c) - planeLuminance(p, l - 1e-5, c)) / 2e-5;
+    const a = l + p.kl * c;
+    const b = l + p.km * c;
+    const d = l + p.ks * c;
+    const slope = 3 * (YX * a * a + YY * b * b + YZ * d * d);
     if (slope <= 1e-9) break;
+    const error = YX * a * a * a + YY * b * b * b + YZ * d * d * d - y;
     const next = Math.min(1, Math.max(0, l - error / slope));
     if (Math.abs(next - l) < 1e-9) return next;
     l = next;
@@ -115,14 +114,47 @@ export function lightnessForLuminance(p: HuePlane, c: number, y: number): number
   return l;
 }
 
-/** The 8-bit sRGB colour nearest to (l, c) of a hue; channels outside are clipped. */
-export function fromPlane(p: HuePlane, l: number, c: number): Srgb {
-  const x = (l + p.kl * c) ** 3;
-  const y = (l + p.km * c) ** 3;
-  const z = (l + p.ks * c) ** 3;
-  return fromLinear(
-    4.0767416360759583 * x - 3.3077115392580629 * y + 0.2309699031821043 * z,
-    -1.2684379732850315 * x + 2.6097573492876882 * y - 0.341319376002657 * z,
-    -0.0041960761386756 * x - 0.7034186179359362 * y + 1.7076146940746117 * z,
-  );
+/** A relative error of (Y + 0.05) that weighs as much as a channel rounded a whole step off. */
+const LUMINANCE_TOLERANCE = 0.003;
+
+/**
+ * The 8-bit sRGB colour of (l, c) of a hue: of the eight ways of rounding the channels up or down,
+ * the one that is best in luminance (wanted: y) and nearest in colour together, so that levels are
+ * met and faint hues do not flicker. A grey is rounded alike in all channels.
+ */
+export function fromPlane(p: HuePlane, l: number, c: number, y: number): Srgb {
+  const a = cube(l + p.kl * c);
+  const b = cube(l + p.km * c);
+  const d = cube(l + p.ks * c);
+  const r = channel(4.0767416360759583 * a - 3.3077115392580629 * b + 0.2309699031821043 * d);
+  if (c === 0) return roundGrey(r, y);
+  const g = channel(-1.2684379732850315 * a + 2.6097573492876882 * b - 0.341319376002657 * d);
+  const z = channel(-0.0041960761386756 * a - 0.7034186179359362 * b + 1.7076146940746117 * d);
+  let best = 0;
+  let least = Number.POSITIVE_INFINITY;
+  for (let way = 0; way < 8; way++) {
+    const R = up(r, way & 1);
+    const G = up(g, way & 2);
+    const B = up(z, way & 4);
+    const offLevel =
+      (y - 0.2126 * lin(R) - 0.7152 * lin(G) - 0.0722 * lin(B)) / (y + 0.05) / LUMINANCE_TOLERANCE;
+    const error = offLevel * offLevel + (R - r) ** 2 + (G - g) ** 2 + (B - z) ** 2;
+    if (error < least) {
+      least = error;
+      best = pack(R, G, B);
+    }
+  }
+  return best;
+}
+
+/** One channel of linear light as a real number of 8-bit steps, 0 to 255. */
+const channel = (linear: number): number => encode(Math.min(1, Math.max(0, linear))) * 255;
+const up = (steps: number, doUp: number): number =>
+  doUp ? Math.min(255, Math.floor(steps) + 1) : Math.floor(steps);
+const lin = (steps: number): number => LINEAR[steps] as number;
+
+function roundGrey(steps: number, y: number): Srgb {
+  const [low, high] = [up(steps, 0), up(steps, 1)];
+  const grey = Math.abs(y - lin(low)) <= Math.abs(y - lin(high)) ? low : high;
+  return pack(grey, grey, grey);
 }

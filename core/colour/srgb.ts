@@ -36,15 +36,6 @@ export function encode(channel: number): number {
 /** Linear light of each 8-bit channel value. */
 export const LINEAR: Float64Array = Float64Array.from({ length: 256 }, (_, i) => decode(i / 255));
 
-/** Rounds linear light (clipped to 0 to 1) to the nearest 8-bit sRGB colour. */
-export function fromLinear(r: number, g: number, b: number): Srgb {
-  return pack(to8bit(r), to8bit(g), to8bit(b));
-}
-
-function to8bit(channel: number): number {
-  return Math.round(encode(Math.min(1, Math.max(0, channel))) * 255);
-}
-
 /** Lays a colour of the given alpha (0 to 1) over an opaque ground, in gamma-encoded sRGB as CSS does. */
 export function composite(over: Srgb, alpha: number, ground: Srgb): Srgb {
   const mix = (a: number, b: number) => Math.round(a * alpha + b * (1 - alpha));
