@@ -7,17 +7,26 @@ export interface Oklch {
   h: number;
 }
 
+/** Lightness 0 to 1, and two opponent axes of about −0.3 to 0.3. */
+export type Oklab = readonly [l: number, a: number, b: number];
+
 /** Below this chroma the hue of an 8-bit colour is rounding noise; sRGB greys come out at 1e-8. */
 const ACHROMATIC = 1e-4;
 
 /**
- * OKLab as [L, a, b] of an sRGB colour. Matrices: B. Ottosson, "A perceptual color space for image
+ * OKLab of an sRGB colour. Matrices: B. Ottosson, "A perceptual color space for image
  * processing" (2020), in the precision of CSS Color 4, section 10 sample code.
  */
-export function oklab(colour: Srgb): [number, number, number] {
-  const r = LINEAR[red(colour)] as number;
-  const g = LINEAR[green(colour)] as number;
-  const b = LINEAR[blue(colour)] as number;
+export function oklab(colour: Srgb): Oklab {
+  return oklabOfLinear(
+    LINEAR[red(colour)] as number,
+    LINEAR[green(colour)] as number,
+    LINEAR[blue(colour)] as number,
+  );
+}
+
+/** OKLab of linear-light sRGB channels, 0 to 1. */
+export function oklabOfLinear(r: number, g: number, b: number): Oklab {
   const l = Math.cbrt(0.412221469470763 * r + 0.5363325372617348 * g + 0.0514459932675022 * b);
   const m = Math.cbrt(0.2119034958178252 * r + 0.6806995506452344 * g + 0.1073969535369406 * b);
   const s = Math.cbrt(0.0883024591900564 * r + 0.2817188391361215 * g + 0.6299787016738222 * b);
@@ -158,3 +167,17 @@ function roundGrey(steps: number, y: number): Srgb {
   const grey = Math.abs(y - lin(low)) <= Math.abs(y - lin(high)) ? low : high;
   return pack(grey, grey, grey);
 }
+
+/**
+ * The colour of a hue (degrees, any turn) and lightness (0 to 1) at a share (0 to 1) of the chroma
+ * that sRGB holds there, to the nearest 8 bits.
+ */
+export function fromPlaneAt(hue: number, l: number, share: number): Srgb {
+  const plane = huePlane(((hue % 360) + 360) % 360);
+  const c = share === 0 ? 0 : Math.min(1, share) * maxChroma(plane, l);
+  return fromPlane(plane, l, c, luminanceOn(plane, l, c));
+}
+
+/** Relative luminance at lightness l and chroma c of a hue. */
+const luminanceOn = (p: HuePlane, l: number, c: number): number =>
+  YX * cube(l + p.kl * c) + YY * cube(l + p.km * c) + YZ * cube(l + p.ks * c);

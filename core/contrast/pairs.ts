@@ -14,11 +14,30 @@ export interface Pair {
   ground: Role;
 }
 
-/** Contrast owed by kind and level. Boundaries at `more` owe 4.5:1, our own bar. */
-export const OWED: Record<"text" | "boundary", Record<ContrastLevel, number>> = {
-  text: { standard: 4.5, more: 7 },
-  boundary: { standard: 3, more: 4.5 },
+/** WCAG 2.2 conformance that an organisation asks for. */
+export const CONFORMANCES = ["AA", "AAA"] as const;
+export type Conformance = (typeof CONFORMANCES)[number];
+
+/** What a scheme is held to: the organisation's conformance, or more for readers who ask for it. */
+export type Bar = Conformance | "more";
+export const barOf = (level: ContrastLevel, conformance: Conformance): Bar =>
+  level === "more" ? "more" : conformance;
+
+/** Contrast owed by kind: text by SC 1.4.3 (AA) and 1.4.6, boundaries by 1.4.11; 4.5 at `more` is our own bar. */
+export const OWED: Record<"text" | "boundary", Record<Bar, number>> = {
+  text: { AA: 4.5, AAA: 7, more: 7 },
+  boundary: { AA: 3, AAA: 3, more: 4.5 },
 };
+
+/** Contrast that large text (24 px, or 18.66 px bold) owes: SC 1.4.3 and 1.4.6. */
+export const OWED_LARGE: Record<Bar, number> = { AA: 3, AAA: 4.5, more: 4.5 };
+
+/** The success criterion that a pair answers to; null for our own bars. */
+export function criterionOf(pair: Pair, bar: Bar): string | null {
+  if (pair.kind === "neighbour") return null;
+  if (pair.kind === "boundary") return pair.over === "focus" ? "2.4.13" : "1.4.11";
+  return bar === "AA" ? "1.4.3" : "1.4.6";
+}
 
 /** ΔEOK that neighbours owe, unless a line that differs as much lies between them. Our own bar. */
 export const NEIGHBOUR_DIFFERENCE = 0.015;
@@ -75,22 +94,23 @@ export interface Duty {
   owed: number;
 }
 
-const DUTIES: Record<ContrastLevel, Map<Role, Duty[]>> = {
-  standard: dutiesByRole("standard"),
+const DUTIES: Record<Bar, Map<Role, Duty[]>> = {
+  AA: dutiesByRole("AA"),
+  AAA: dutiesByRole("AAA"),
   more: dutiesByRole("more"),
 };
 
-function dutiesByRole(level: ContrastLevel): Map<Role, Duty[]> {
+function dutiesByRole(bar: Bar): Map<Role, Duty[]> {
   const byRole = new Map<Role, Duty[]>();
   for (const { kind, over, ground } of PAIRS) {
     if (kind !== "text" && kind !== "boundary") continue;
     const duties = byRole.get(over) ?? [];
-    duties.push({ ground, owed: OWED[kind][level] });
+    duties.push({ ground, owed: OWED[kind][bar] });
     byRole.set(over, duties);
   }
   return byRole;
 }
 
-/** What a role owes, and to which grounds, at a contrast level. */
-export const dutiesOf = (role: Role, level: ContrastLevel): readonly Duty[] =>
-  DUTIES[level].get(role) ?? [];
+/** What a role owes, and to which grounds. */
+export const dutiesOf = (role: Role, bar: Bar): readonly Duty[] => DUTIES[bar].get(role) ?? NONE;
+const NONE: readonly Duty[] = [];

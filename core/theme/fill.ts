@@ -4,19 +4,19 @@ import { luminance } from "../colour/luminance.ts";
 import { oklch } from "../colour/oklch.ts";
 import type { Srgb } from "../colour/srgb.ts";
 import { OWED } from "../contrast/pairs.ts";
-import { type Envelope, envelopeOf, tone } from "../scale/envelope.ts";
+import { envelopeOf, tone } from "../scale/envelope.ts";
 import type { Step } from "../scale/ladder.ts";
 import type { ScaleName } from "../scale/scales.ts";
 import {
   black,
+  byDistance,
   type Derivation,
   shortfall,
   stepColour,
-  stepsByDistance,
   white,
   withRefusal,
 } from "./derivation.ts";
-import type { Refused, RoleColour } from "./reason.ts";
+import type { RoleColour } from "./reason.ts";
 import type { Role } from "./roles.ts";
 
 /** A fill that is pressed or read: the fill, its text partner, and its states in order of strength. */
@@ -41,7 +41,8 @@ const PLAIN_STRIDE = 1.08;
  * Fills take the wanted step where every pair holds with it, else the nearest step where one does.
  * Fill, states and text are sought together, since each limits the others: the text is the first
  * of white, the scale's dark end, neutral's dark end, black and the light ends that reads on all of
- * them; states move away from the text, or toward it where the ground leaves no other room.
+ * them; states move away from the text, or toward it where the ground leaves no other room. A fill
+ * or a text that was set by hand is taken as it is, and the rest is planned around it.
  */
 export function planFill(
   d: Derivation,
@@ -49,19 +50,26 @@ export function planFill(
   scale: ScaleName,
   wanted: Step,
 ): FillPlan {
-  const candidates = [...stepsByDistance(d, scale, wanted), black, white];
-  const first = candidates[0] as RoleColour;
-  let refused: Omit<Refused, "scale" | "step"> | null = null;
-  for (const candidate of candidates) {
+  const byHand = d.setByHand(roles.fill);
+  if (byHand !== null)
+    return complete(d, roles, scale, byHand) ?? fallback(d, roles, scale, byHand);
+  const first = stepColour(d, scale, wanted);
+  let refused: ReturnType<typeof shortfall> = null;
+  for (const candidate of byDistance(d, scale, wanted)) {
     const short = shortfall(d, roles.fill, candidate.colour);
     const plan = short === null ? complete(d, roles, scale, candidate) : null;
     if (plan !== null) return { ...plan, fill: withRefusal(candidate, first, refused) };
     refused ??= short ?? textShortfall(d, roles, scale, candidate.colour);
   }
+  return fallback(d, roles, scale, first);
+}
+
+/** Where no plan holds, for what was set by hand forbids it: the text that reads best, and no states. */
+function fallback(d: Derivation, roles: FillRoles, scale: ScaleName, fill: RoleColour): FillPlan {
   return {
-    fill: first,
-    text: bestText(d, scale, first.colour),
-    states: roles.states.map(() => first),
+    fill,
+    text: bestText(d, roles, scale, fill.colour),
+    states: roles.states.map(() => fill),
   };
 }
 
@@ -71,9 +79,10 @@ function complete(
   scale: ScaleName,
   fill: RoleColour,
 ): FillPlan | null {
-  const texts = textCandidates(d, scale).filter((t) => reads(d, t.colour, fill.colour));
+  const texts = textCandidates(d, roles, scale);
   for (const least of [PLAIN_STRIDE, 1]) {
     for (const text of texts) {
+      if (!reads(d, text.colour, fill.colour)) continue;
       const states = planStates(d, roles, fill.colour, text.colour, least);
       if (states !== null) return { fill, text, states };
     }
@@ -81,9 +90,11 @@ function complete(
   return null;
 }
 
-const reads = (d: Derivation, text: Srgb, fill: Srgb) => contrast(text, fill) >= OWED.text[d.level];
+const reads = (d: Derivation, text: Srgb, fill: Srgb) => contrast(text, fill) >= OWED.text[d.bar];
 
-function textCandidates(d: Derivation, scale: ScaleName): RoleColour[] {
+function textCandidates(d: Derivation, roles: FillRoles, scale: ScaleName): RoleColour[] {
+  const byHand = d.setByHand(roles.text);
+  if (byHand !== null) return [byHand];
   return [
     white,
     stepColour(d, scale, 950),
@@ -94,15 +105,15 @@ function textCandidates(d: Derivation, scale: ScaleName): RoleColour[] {
   ];
 }
 
-function bestText(d: Derivation, scale: ScaleName, fill: Srgb): RoleColour {
-  return textCandidates(d, scale).reduce((best, t) =>
+function bestText(d: Derivation, roles: FillRoles, scale: ScaleName, fill: Srgb): RoleColour {
+  return textCandidates(d, roles, scale).reduce((best, t) =>
     contrast(t.colour, fill) > contrast(best.colour, fill) ? t : best,
   );
 }
 
 function textShortfall(d: Derivation, roles: FillRoles, scale: ScaleName, fill: Srgb) {
-  const best = bestText(d, scale, fill).colour;
-  return { ground: roles.text, measured: contrast(best, fill), owed: OWED.text[d.level] };
+  const best = bestText(d, roles, scale, fill).colour;
+  return { ground: roles.text, measured: contrast(best, fill), owed: OWED.text[d.bar] };
 }
 
 function planStates(
@@ -120,32 +131,28 @@ function planStates(
     for (const stride of STRIDES) {
       if (stride < least) break;
       const factor = towards === "darker" ? stride : 1 / stride;
-      const colours = roles.states.map((_, i) =>
-        stateColour(envelope, onWhite * factor ** (i + 1)),
-      );
-      if (statesHold(d, roles, fill, text, colours))
-        return colours.map((colour) => ({
-          colour,
-          reason: { kind: "state", of: roles.fill, towards },
-        }));
+      const states: RoleColour[] = [];
+      let before = fill;
+      for (const [i, state] of roles.states.entries()) {
+        const c = Math.min(21, Math.max(1, onWhite * factor ** (i + 1)));
+        const colour = d.setByHand(state)?.colour ?? tone(envelope, c);
+        if (!stateHolds(d, state, colour, text, before)) break;
+        states.push({ colour, reason: { kind: "state", of: roles.fill, towards } });
+        before = colour;
+      }
+      if (states.length === roles.states.length) return states;
     }
   }
   return null;
 }
 
-const stateColour = (envelope: Envelope, onWhite: number): Srgb =>
-  tone(envelope, Math.min(21, Math.max(1, onWhite)));
-
 /** Below this ΔEOK a state can't be told from the one before. */
 const STATE_DIFFERENCE = 0.01;
 
-function statesHold(d: Derivation, roles: FillRoles, fill: Srgb, text: Srgb, colours: Srgb[]) {
-  let before = fill;
-  for (const [i, colour] of colours.entries()) {
-    if (!reads(d, text, colour)) return false;
-    if (deltaEok(colour, before) < STATE_DIFFERENCE) return false;
-    if (shortfall(d, roles.states[i] as Role, colour) !== null) return false;
-    before = colour;
-  }
-  return true;
+function stateHolds(d: Derivation, state: Role, colour: Srgb, text: Srgb, before: Srgb): boolean {
+  return (
+    reads(d, text, colour) &&
+    shortfall(d, state, colour) === null &&
+    deltaEok(colour, before) >= STATE_DIFFERENCE
+  );
 }

@@ -6,9 +6,11 @@ import { OWED } from "../contrast/pairs.ts";
 import { envelopeOf, tone } from "../scale/envelope.ts";
 import { STEPS, type Step } from "../scale/ladder.ts";
 import { type ScaleName, STATUSES, type Status } from "../scale/scales.ts";
+import { chartColour } from "./charts.ts";
 import {
   type ByScheme,
   type Derivation,
+  isLight,
   nearestStepThatHolds,
   readableStep,
   shortfall,
@@ -52,7 +54,7 @@ const softGround =
     const by = d.scheme === "light" ? -1 : 1;
     for (let i = from; i >= 0 && i < STEPS.length; i += by) {
       const found = stepColour(d, scale, STEPS[i] as Step);
-      if (contrast(end, found.colour) >= OWED.text[d.level]) return found;
+      if (contrast(end, found.colour) >= OWED.text[d.bar]) return found;
     }
     return stepColour(d, scale, STEPS[from] as Step);
   };
@@ -61,21 +63,17 @@ const softGround =
 const atMore =
   (standard: Rule, more: Rule): Rule =>
   (d) =>
-    d.level === "more" ? more(d) : standard(d);
+    d.bar !== "AA" ? more(d) : standard(d);
 
 /** Dark wells lie below the canvas, beyond the neutral scale's end: contrast on white of the well. */
 const DARK_WELL = 19;
 
-const plans = new WeakMap<Derivation, Map<Role, FillPlan>>();
-
 /** The plan of a fill, made once a derivation and shared by the fill, its text and its states. */
 function plan(d: Derivation, roles: FillRoles, scale: ScaleName, wanted: ByScheme<Step>): FillPlan {
-  const made = plans.get(d) ?? new Map<Role, FillPlan>();
-  plans.set(d, made);
-  const known = made.get(roles.fill);
+  const known = d.plans.get(roles.fill);
   if (known) return known;
   const fresh = planFill(d, roles, scale, wanted[d.scheme]);
-  made.set(roles.fill, fresh);
+  d.plans.set(roles.fill, fresh);
   return fresh;
 }
 
@@ -98,12 +96,22 @@ const brandStepOr =
     return step === null ? { light, dark } : { light: step, dark: step };
   };
 
-const always = (light: Step, dark: Step) => (): ByScheme<Step> => ({ light, dark });
+/**
+ * The steps that status fills take. They differ in lightness too, so that no two are alike without
+ * one kind of cone: found by search over all steps that hold their pairs, for the largest smallest
+ * CIEDE2000 under the three simulations.
+ */
+const STATUS_STEPS: Record<Status, { standard: ByScheme<Step>; more: ByScheme<Step> }> = {
+  success: { standard: { light: 600, dark: 400 }, more: { light: 700, dark: 200 } },
+  warning: { standard: { light: 500, dark: 400 }, more: { light: 700, dark: 300 } },
+  danger: { standard: { light: 700, dark: 500 }, more: { light: 800, dark: 400 } },
+  info: { standard: { light: 700, dark: 300 }, more: { light: 700, dark: 400 } },
+};
 
 function statusRules(s: Status): Partial<Record<Role, Rule>> {
   const roles: FillRoles = { fill: s, text: `${s}-text`, states: [] };
   return {
-    ...fillRules(roles, s, always(600, 400)),
+    ...fillRules(roles, s, (d) => STATUS_STEPS[s][d.bar === "AA" ? "standard" : "more"]),
     [`${s}-soft`]: at(s, 100, 900),
     [`${s}-soft-text`]: readable(`${s}-soft-text`, s, 700, 200),
     [`${s}-line`]: readable(`${s}-line`, s, 600, 500),
@@ -113,41 +121,26 @@ function statusRules(s: Status): Partial<Record<Role, Rule>> {
 /** A link in the brand colour where it reads, else in the nearest step that does. */
 const link: Rule = (d) => nearestStepThatHolds(d, "link", "brand", d.scales.brand.brandStep ?? 600);
 
-/** A shade of the link's own hue, turned and moved in contrast, that meets its role's duties. */
+/** How far a shade beside the link may go, in strides, until it holds. */
+const MOST_STRIDES = 12;
+
+/**
+ * A shade of the link's own hue, turned and moved in contrast, that meets its role's duties: a
+ * stride stronger than the link, or weaker where the end is near, or as many stronger as it takes.
+ */
 function besideLink(d: Derivation, role: Role, degrees: number, stride: number): RoleColour {
   const base = d.colourOf("link");
   const source = oklch(base);
   const envelope = envelopeOf({ ...source, h: (source.h + degrees) % 360 });
   const onWhite = contrastOfLuminances(luminance(base), 1);
-  const stronger = d.scheme === "light" ? stride : 1 / stride;
-  for (const factor of [stronger, 1 / stronger, 1]) {
-    const c = Math.min(21, Math.max(1, onWhite * factor));
-    const colour = tone(envelope, c);
+  const stronger = isLight(d.colourOf("canvas")) ? stride : 1 / stride;
+  for (let n = 0; n <= MOST_STRIDES; n++) {
+    const factor = n === 1 ? 1 / stronger : stronger ** Math.max(1, n);
+    const colour = tone(envelope, Math.min(21, Math.max(1, onWhite * factor)));
     if (colour !== base && shortfall(d, role, colour) === null)
       return { colour, reason: { kind: "hue", of: "link", degrees } };
   }
   return { colour: base, reason: { kind: "hue", of: "link", degrees: 0 } };
-}
-
-/**
- * Series colours: the first is the brand's, the others turn its hue by eighths of the circle, at
- * alternating lightness so that neighbours differ in more than hue.
- */
-function chart(n: number): Rule {
-  return (d) => {
-    if (n === 1)
-      return nearestStepThatHolds(d, "chart-1", "brand", d.scales.brand.brandStep ?? 500);
-    const first = oklch(d.colourOf("chart-1"));
-    const degrees = 45 * (n - 1);
-    const source = { l: 0.6, c: Math.max(first.c, 0.1), h: (first.h + degrees) % 360 };
-    const levels =
-      d.level === "standard"
-        ? { light: [3.4, 5.6], dark: [2, 3.6] }
-        : { light: [5, 8], dark: [1.6, 2.6] };
-    const onWhite = levels[d.scheme][n % 2] as number;
-    const colour = tone(envelopeOf(source), onWhite);
-    return { colour, reason: { kind: "hue", of: "chart-1", degrees } };
-  };
 }
 
 /** Every role's rule. Steps are given for light, then dark. */
@@ -208,10 +201,9 @@ export const RULES: Record<Role, Rule> = {
     brandStepOr("accent", 600, 400),
   ) as Record<"accent" | "accent-hover" | "accent-text", Rule>),
   ...(Object.assign({}, ...STATUSES.map(statusRules)) as Record<StatusRoles, Rule>),
-  ...(Object.fromEntries(ROLE_GROUPS.data.map((role, i) => [role, chart(i + 1)])) as Record<
-    (typeof ROLE_GROUPS.data)[number],
-    Rule
-  >),
+  ...(Object.fromEntries(
+    ROLE_GROUPS.data.map((role, i) => [role, (d: Derivation) => chartColour(d, i)]),
+  ) as Record<(typeof ROLE_GROUPS.data)[number], Rule>),
 };
 
 type StatusRoles = (typeof ROLE_GROUPS.status)[number];
