@@ -1,4 +1,5 @@
 import { shownRatio } from "#core/colour/contrast.ts";
+import type { Override } from "#core/theme/override.ts";
 import type { Reason } from "#core/theme/reason.ts";
 import { roleWords } from "./roles.ts";
 
@@ -28,6 +29,10 @@ export function sourceWords(reason: Reason): string {
       return reason.degrees === 0
         ? `${roleWords(reason.of).toLowerCase()}, shifted`
         : `${roleWords(reason.of).toLowerCase()}, hue +${reason.degrees}°`;
+    case "series":
+      return "apart from the others";
+    case "override":
+      return reason.moved ? "by hand, adjusted" : "by hand";
   }
 }
 
@@ -51,5 +56,25 @@ export function reasonWords(reason: Reason): string {
       return `${roleWords(reason.of)}, made ${reason.towards} so that its text stays readable.`;
     case "hue":
       return `The hue of ${roleWords(reason.of).toLowerCase()}${reason.degrees === 0 ? ", a little stronger" : `, turned by ${reason.degrees}°`}.`;
+    case "series":
+      return "The colour farthest from the series before it, for every kind of colour vision.";
+    case "override":
+      return reason.moved
+        ? `Set by hand to ${overrideWords(reason.override)}, and adjusted for readers who ask for more contrast.`
+        : `Set by hand to ${overrideWords(reason.override)}.`;
+  }
+}
+
+/** What a role was set to by hand. */
+export function overrideWords(override: Override): string {
+  switch (override.kind) {
+    case "colour":
+      return override.alpha === undefined
+        ? override.colour
+        : `${override.colour} at ${Math.round(override.alpha * 100)} %`;
+    case "step":
+      return `${scaleWords(override.scale)} ${override.step}`;
+    case "role":
+      return roleWords(override.role).toLowerCase();
   }
 }

@@ -1,5 +1,6 @@
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { z } from "zod";
+import { DEFAULT_POLICY, refusals } from "#core/contrast/policy.ts";
 import { computeTheme } from "#core/theme/theme.ts";
 import type { ThemeId } from "#server/ids.ts";
 import { listReleases, makeRelease } from "#server/releases/releases.ts";
@@ -16,6 +17,8 @@ import type { Route } from "./+types/route";
 
 const SHOWN = 20;
 
+const today = () => new Date().toISOString().slice(0, 10);
+
 export const meta: Route.MetaFunction = () => [{ title: "Release · Livery" }];
 
 export async function loader({ request, params }: Route.LoaderArgs) {
@@ -25,7 +28,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   return {
     theme,
     stripe: stripeOfDocument(theme.document),
-    findings: computeTheme(theme.document).findings.length,
+    findings: refusals(computeTheme(theme.document).findings, DEFAULT_POLICY, [], today()).length,
     suggested: `${theme.name} ${(releases[0]?.number ?? 0) + 1}`,
     releases: releases.map((r) => ({ ...r, stripe: stripeOfDocument(r.document) })),
   };

@@ -24,6 +24,7 @@ export type SaveAnswer =
 /** The workbench's form as it is sent for a document. */
 export function formOf(document: ThemeDocument, basedOn: number): FormData {
   const form = new FormData();
+  form.set("document", JSON.stringify(document));
   form.set("primary", document.primary);
   form.set("accent", document.accent ?? "");
   form.set("neutralTint", String(document.neutralTint));

@@ -1,6 +1,7 @@
 import { Fragment, useMemo, useState } from "react";
 import { shownRatio } from "#core/colour/contrast.ts";
 import { toHex } from "#core/colour/srgb.ts";
+import { barOf } from "#core/contrast/pairs.ts";
 import { type PairVerdict, verdicts } from "#core/contrast/verdict.ts";
 import type { RoleColour, SchemeColours } from "#core/theme/reason.ts";
 import {
@@ -103,7 +104,7 @@ export function RoleTable({ theme, onPoint }: RoleTableProps) {
 function measure(theme: Theme): Measured {
   const of = (scheme: Scheme, level: ContrastLevel) => {
     const byRole = new Map<Role, PairVerdict[]>();
-    for (const pair of verdicts(theme.schemes[scheme][level], level))
+    for (const pair of verdicts(theme.schemes[scheme][level], barOf(level, "AA")))
       byRole.set(pair.over, [...(byRole.get(pair.over) ?? []), pair]);
     return byRole;
   };

@@ -1,7 +1,6 @@
 import { useMemo, useState } from "react";
 import { data, Form, Link, redirect } from "react-router";
 import { toHex } from "#core/colour/srgb.ts";
-import { PAIRS } from "#core/contrast/pairs.ts";
 import type { Step } from "#core/scale/ladder.ts";
 import type { Scales } from "#core/scale/scales.ts";
 import { type Role, SCHEMES } from "#core/theme/roles.ts";
@@ -10,11 +9,11 @@ import { computeTheme, type Theme } from "#core/theme/theme.ts";
 import type { ThemeId } from "#server/ids.ts";
 import { openTheme } from "#server/themes/themes.ts";
 import { Stripe } from "../../components/stripe.tsx";
-import { Verdict } from "../../components/verdict.tsx";
 import { found, idFrom } from "../../params.ts";
 import { mayChange, signedIn } from "../../session.ts";
 import type { Route } from "./+types/route";
 import type { FieldProblems } from "./draft-form.ts";
+import { Findings } from "./findings.tsx";
 import { Ladder, OtherScales } from "./ladder.tsx";
 import { Newer } from "./newer.tsx";
 import { Preview } from "./preview.tsx";
@@ -86,7 +85,12 @@ export default function Workbench({ loaderData, actionData }: Route.ComponentPro
           aria-label="Roles"
           className="flex min-h-0 flex-col border-r border-hair bg-surface"
         >
-          <Summary theme={computed} />
+          <Findings
+            document={draft.document}
+            theme={computed}
+            mayChange={mayChange}
+            onRepair={draft.change}
+          />
           <div className="min-h-0 flex-1 overflow-y-auto">
             <RoleTable theme={computed} onPoint={setPointed} />
           </div>
@@ -169,6 +173,7 @@ function Sources({ draft, scales, mayChange, problems }: SourcesProps) {
       className="space-y-3"
       onSubmit={(event) => event.preventDefault()}
     >
+      <input type="hidden" name="document" value={JSON.stringify(document)} />
       <input type="hidden" name="basedOn" value={draft.newer?.revision ?? revision} />
       <ColourField
         name="primary"
@@ -213,20 +218,6 @@ function Sources({ draft, scales, mayChange, problems }: SourcesProps) {
         </noscript>
       ) : null}
     </Form>
-  );
-}
-
-/** How many pairs were looked at, and how many fall short. */
-function Summary({ theme }: { theme: Theme }) {
-  const count = theme.findings.length;
-  const looked = PAIRS.filter((p) => p.kind !== "inactive").length * 4;
-  return (
-    <p role="status" className="flex items-center gap-2 border-b border-hair px-3 py-2 text-sm">
-      <Verdict passes={count === 0} />
-      {count === 0
-        ? `All ${looked} pairs pass, in light and dark, at standard and more contrast.`
-        : `${count} of ${looked} pairs fall short.`}
-    </p>
   );
 }
 

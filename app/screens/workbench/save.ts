@@ -23,6 +23,7 @@ export async function saveFromForm(
     return null;
   };
   const candidate = {
+    ...parsed(text("document")),
     version: 1,
     primary: colourOf("primary"),
     accent: text("accent").trim() === "" ? null : colourOf("accent"),
@@ -31,11 +32,21 @@ export async function saveFromForm(
   const document = themeDocument.safeParse(candidate);
   const basedOn = Number(text("basedOn"));
   if (!document.success && Object.keys(problems).length === 0)
-    problems.neutralTint = "The tint is a whole number from 0 to 100.";
+    problems.form = "A setting is outside its range. Load the page again, then change it.";
   if (!Number.isInteger(basedOn) || basedOn < 1) problems.form = "Load the page again, then save.";
   if (!document.success || Object.keys(problems).length > 0) return { kind: "refused", problems };
   const result = await saveDraft(theme, basedOn, document.data, person);
   if (result.ok) return { kind: "saved", revision: result.revision };
   if (result.code === "newer") return { kind: "newer", theirs: result.theirs, ours: document.data };
   return { kind: "refused", problems: { form: "This theme is no longer there." } };
+}
+
+/** The document that the form was made from; what the form's fields say goes before it. */
+function parsed(text: string): object {
+  try {
+    const value: unknown = JSON.parse(text);
+    return typeof value === "object" && value !== null ? value : {};
+  } catch {
+    return {};
+  }
 }

@@ -1,0 +1,114 @@
+import { useMemo, useState } from "react";
+import { toHex } from "#core/colour/srgb.ts";
+import { PAIRS } from "#core/contrast/pairs.ts";
+import type { Finding } from "#core/contrast/verdict.ts";
+import type { ThemeDocument } from "#core/theme/document.ts";
+import { applyRepair, keyOf, repairsOf } from "#core/theme/repairs.ts";
+import type { Theme } from "#core/theme/theme.ts";
+import { Verdict } from "../../components/verdict.tsx";
+import { findingWords, repairWords } from "../../wording/finding.ts";
+
+interface FindingsProps {
+  document: ThemeDocument;
+  theme: Theme;
+  mayChange: boolean;
+  onRepair(document: ThemeDocument): void;
+}
+
+/** How many pairs were looked at, what falls short, and how each can be mended. */
+export function Findings({ document, theme, mayChange, onRepair }: FindingsProps) {
+  const short = theme.findings.filter((f) => f.kind !== "alike");
+  const alike = theme.findings.filter((f) => f.kind === "alike");
+  const looked = PAIRS.filter((p) => p.kind !== "inactive").length * 4;
+  return (
+    <div className="border-b border-hair">
+      <p role="status" className="flex items-center gap-2 px-3 py-2 text-sm">
+        <Verdict passes={short.length === 0} />
+        {short.length === 0
+          ? `All ${looked} pairs pass, in light and dark, at standard and more contrast.`
+          : `${short.length} of ${looked} pairs fall short.`}
+      </p>
+      {theme.findings.length > 0 ? (
+        <details className="border-t border-hair px-3 py-1.5 text-sm">
+          <summary className="go">
+            {[
+              short.length > 0 ? `${short.length} to mend` : null,
+              alike.length > 0 ? `${alike.length} that could be mixed up` : null,
+            ]
+              .filter(Boolean)
+              .join(", ")}
+          </summary>
+          <ul className="mt-1 max-h-64 overflow-y-auto">
+            {[...short, ...alike].map((finding) => (
+              <Line
+                key={keyOf(finding)}
+                finding={finding}
+                document={document}
+                theme={theme}
+                mayChange={mayChange}
+                onRepair={onRepair}
+              />
+            ))}
+          </ul>
+        </details>
+      ) : null}
+    </div>
+  );
+}
+
+interface LineProps extends FindingsProps {
+  finding: Finding;
+}
+
+function Line({ finding, document, theme, mayChange, onRepair }: LineProps) {
+  const [asked, setAsked] = useState(false);
+  const repairs = useMemo(
+    () => (asked ? repairsOf(document, theme, finding) : []),
+    [asked, document, theme, finding],
+  );
+  return (
+    <li className="border-t border-hair py-2 first:border-t-0">
+      <p>{findingWords(finding)}</p>
+      {!mayChange ? null : asked ? (
+        <ul className="mt-1 space-y-1">
+          {repairs.length === 0 ? (
+            <li className="text-faint">
+              No change of one role mends this without breaking another pair.
+            </li>
+          ) : null}
+          {repairs.map((repair) => (
+            <li
+              key={`${repair.role} ${JSON.stringify(repair.override)}`}
+              className="flex items-center gap-2"
+            >
+              <Swatch colour={toHex(repair.before)} />
+              <span aria-hidden="true">→</span>
+              <Swatch colour={toHex(repair.after)} />
+              <button
+                type="button"
+                className="go text-left"
+                onClick={() => onRepair(applyRepair(document, repair))}
+              >
+                {repairWords(repair)}
+              </button>
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <button type="button" className="go mt-0.5" onClick={() => setAsked(true)}>
+          Show repairs
+        </button>
+      )}
+    </li>
+  );
+}
+
+function Swatch({ colour }: { colour: string }) {
+  return (
+    <span
+      aria-hidden="true"
+      className="size-4 shrink-0 border border-edge [forced-color-adjust:none]"
+      style={{ background: colour }}
+    />
+  );
+}
