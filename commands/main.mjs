@@ -2,7 +2,7 @@
 // installs the npm packages, bundles the rest of the command, and hands over to it.
 import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 
@@ -15,6 +15,10 @@ const HELP = `usage: ./livery COMMAND
             --port N           web server (default 4600)
             --standins-port N  simulated platforms (default 4610)
             --postgres-port N  database (default 4620)
+  theme COLOUR  prints a theme: --format tokens|css|scss|json|yaml|toml|palette|report|earl,
+            --accent COLOUR, --neutral-tint 0-100, --level AA|AAA
+            --batch FILE  one colour a line in, one line of JSON a theme out
+  bench   measures: core
   test    runs every check: types, lint, unit, integration, build, browser
             --only unit|integration|browser
   reset   drops the data that \`up\` keeps
@@ -71,10 +75,55 @@ async function bundleCommands() {
   });
 }
 
+/** @param {string} path @returns {number} the newest change below a path, in milliseconds */
+function newest(path) {
+  const stat = statSync(path);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))));
+}
+
+/**
+ * Bundles a program of plain computation, unless its bundle is newer than its sources, so that it
+ * starts without looking for packages.
+ * @param {string} entry @param {string} folder
+ */
+async function bundleProgram(entry, folder) {
+  const out = join(ROOT, "build", folder, "main.mjs");
+  const sources = ["core", dirname(entry), "package-lock.json", "commands/main.mjs"];
+  const changed = Math.max(...sources.map((source) => newest(join(ROOT, source))));
+  if (existsSync(out) && statSync(out).mtimeMs > changed) return out;
+  const { build } = await import("esbuild");
+  await build({
+    entryPoints: { main: join(ROOT, entry) },
+    outdir: join(ROOT, "build", folder),
+    outExtension: { ".js": ".mjs" },
+    bundle: true,
+    splitting: true,
+    minify: true,
+    platform: "node",
+    format: "esm",
+    logLevel: "error",
+  });
+  return out;
+}
+
+/** @param {string} entry @param {string} folder @param {string[]} args */
+async function runProgram(entry, folder, args) {
+  installPackages();
+  const file = await bundleProgram(entry, folder);
+  process.argv = [process.execPath, file, ...args];
+  await import(pathToFileURL(file).href);
+}
+
 const [name = "help", ...rest] = process.argv.slice(2);
 requireNode();
 if (["help", "--help", "-h"].includes(name)) {
   process.stdout.write(HELP);
+} else if (name === "theme") {
+  await runProgram("commands/theme/theme.ts", "theme", rest);
+} else if (name === "bench") {
+  if (rest[0] !== "core") giveUp("bench takes a name: core.");
+  await runProgram("bench/core.ts", "bench-core", rest.slice(1));
 } else if (!["up", "test", "reset"].includes(name)) {
   process.stderr.write(HELP);
   giveUp(`there is no command "${name}".`);
