@@ -100,6 +100,7 @@ async function bundleProgram(entry, folder) {
     bundle: true,
     splitting: true,
     minify: true,
+    external: ["yaml"],
     platform: "node",
     format: "esm",
     logLevel: "error",

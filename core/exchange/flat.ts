@@ -2,14 +2,7 @@ import { type Hex, type Srgb, toHex } from "../colour/srgb.ts";
 import { STEPS, type Step } from "../scale/ladder.ts";
 import { SCALE_NAMES, type ScaleName } from "../scale/scales.ts";
 import type { RoleColour } from "../theme/reason.ts";
-import {
-  CONTRAST_LEVELS,
-  type ContrastLevel,
-  ROLES,
-  type Role,
-  SCHEMES,
-  type Scheme,
-} from "../theme/roles.ts";
+import { type ContrastLevel, ROLES, type Role, type Scheme } from "../theme/roles.ts";
 import type { Theme } from "../theme/theme.ts";
 
 /** A scheme at a contrast level, by one name. */
@@ -37,14 +30,19 @@ export function flatten(theme: Theme): FlatTheme {
     scales[name] = Object.fromEntries(STEPS.map((step) => [step, toHex(steps[step])]));
     if (brandStep !== null) brandSteps[name] = brandStep;
   }
-  const schemes = {} as FlatTheme["schemes"];
-  for (const scheme of SCHEMES)
-    for (const level of CONTRAST_LEVELS) {
-      const colours = theme.schemes[scheme][level];
-      schemes[variantOf(scheme, level)] = Object.fromEntries(
-        ROLES.map((role) => [role, toHex(colours[role].colour)]),
-      ) as Record<Role, Hex>;
-    }
+  const rolesOf = (scheme: Scheme, level: ContrastLevel) => {
+    const colours = theme.schemes[scheme][level];
+    return Object.fromEntries(ROLES.map((role) => [role, toHex(colours[role].colour)])) as Record<
+      Role,
+      Hex
+    >;
+  };
+  const schemes: FlatTheme["schemes"] = {
+    light: rolesOf("light", "standard"),
+    dark: rolesOf("dark", "standard"),
+    "light-more": rolesOf("light", "more"),
+    "dark-more": rolesOf("dark", "more"),
+  };
   const brandStep = theme.scales.brand.brandStep as Step;
   return { brand: toHex(theme.scales.brand.steps[brandStep]), scales, brandSteps, schemes };
 }
