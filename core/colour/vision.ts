@@ -24,6 +24,9 @@ const MATRICES: Record<Deficiency, readonly number[]> = {
   ],
 };
 
+/** A deficiency's matrix on linear-light sRGB, row by row. */
+export const matrixOf = (deficiency: Deficiency): readonly number[] => MATRICES[deficiency];
+
 /** Linear-light sRGB channels of a colour as seen with a kind of vision, clipped to 0 to 1. */
 function seenLinear(colour: Srgb, vision: Vision): [number, number, number] {
   const r = LINEAR[red(colour)] as number;

@@ -2,6 +2,7 @@ import { z } from "zod";
 import type { Hex } from "../colour/srgb.ts";
 import { hex, type Override, type Overrides, overrides } from "./override.ts";
 import type { Role, Scheme } from "./roles.ts";
+import { DEFAULT_SHAPE, DEFAULT_TYPOGRAPHY, shape, typography } from "./typography.ts";
 
 /** Degrees of hue drift that a setting may take, either way. */
 const drift = z.number().min(-60).max(60);
@@ -22,6 +23,8 @@ export const themeDocument = z.strictObject({
   /** Degrees by which status hues may lean toward the brand. */
   statusLean: z.number().min(0).max(8).default(0),
   overrides: overrides.default({ light: {}, dark: {} }),
+  typography: typography.default(DEFAULT_TYPOGRAPHY),
+  shape: shape.default(DEFAULT_SHAPE),
 });
 
 export type ThemeDocument = z.infer<typeof themeDocument>;
@@ -35,6 +38,8 @@ export const fromPrimary = (primary: Hex): ThemeDocument => ({
   hueDrift: { light: 0, dark: 0 },
   statusLean: 0,
   overrides: { light: {}, dark: {} },
+  typography: DEFAULT_TYPOGRAPHY,
+  shape: DEFAULT_SHAPE,
 });
 
 /** The document with one role set by hand in one scheme. */

@@ -4,6 +4,8 @@ export const AUDIT_ACTIONS = [
   "signed-out",
   "sign-in-refused",
   "theme-created",
+  "theme-archived",
+  "theme-taken-out",
   "draft-saved",
   "draft-save-refused",
   "release-made",

@@ -1,11 +1,11 @@
 import type { Link } from "#connectors/connector.ts";
-import type { ThemeDocument } from "#core/theme/document.ts";
+import { type ThemeDocument, themeDocument } from "#core/theme/document.ts";
 import { record } from "../audit/audit.ts";
 import { decryptSecret, encryptSecret } from "../auth/secrets.ts";
 import { inTransaction } from "../db/connection.ts";
 import { Connection, Delivery, Place, Receipt, Release } from "../db/models/index.ts";
 import type { PlaceKind } from "../db/models/place.ts";
-import type { ConnectionId, PersonId, PlaceId, ReleaseId } from "../ids.ts";
+import type { ConnectionId, PersonId, PlaceId, ReleaseId, ThemeId } from "../ids.ts";
 
 export interface LiveState {
   release: { id: ReleaseId; name: string; number: number; document: ThemeDocument };
@@ -129,4 +129,23 @@ export async function changeCredential(
     );
     return true;
   });
+}
+
+/** The document of the newest release of a theme that is live anywhere; null where none is. */
+export async function liveDocumentOf(theme: ThemeId): Promise<ThemeDocument | null> {
+  const releases = await Release.findAll({
+    where: { themeId: theme },
+    attributes: ["id", "document"],
+    order: [["number", "DESC"]],
+    limit: 20,
+  });
+  for (const release of releases) {
+    const delivered = await Delivery.findOne({
+      where: { releaseId: release.id, state: "delivered" },
+      order: [["finishedAt", "DESC"]],
+    });
+    const live = delivered && (await liveAt(delivered.placeId));
+    if (live?.release.id === release.id) return themeDocument.parse(release.document);
+  }
+  return null;
 }

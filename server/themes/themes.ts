@@ -1,6 +1,5 @@
 import { col, fn, Op, where } from "sequelize";
-import type { Hex } from "#core/colour/srgb.ts";
-import { fromPrimary, type ThemeDocument, themeDocument } from "#core/theme/document.ts";
+import { type ThemeDocument, themeDocument } from "#core/theme/document.ts";
 import { record } from "../audit/audit.ts";
 import { inTransaction } from "../db/connection.ts";
 import { Draft, DraftRevision, Person, Release, Theme } from "../db/models/index.ts";
@@ -19,10 +18,17 @@ export interface ThemePage {
   total: number;
 }
 
-/** One page of the themes, those changed last first. `page` counts from 1. */
-export async function listThemes(page: number, size: number, search = ""): Promise<ThemePage> {
+/** One page of the themes in use, or of those put away, changed last first. `page` counts from 1. */
+export async function listThemes(
+  page: number,
+  size: number,
+  { search = "", archived = false } = {},
+): Promise<ThemePage> {
   const { rows, count } = await Theme.findAndCountAll({
-    where: search ? { name: { [Op.iLike]: `%${search.replace(/[\\%_]/g, "\\$&")}%` } } : {},
+    where: {
+      archivedAt: archived ? { [Op.ne]: null } : null,
+      ...(search ? { name: { [Op.iLike]: `%${search.replace(/[\\%_]/g, "\\$&")}%` } } : {}),
+    },
     include: [{ model: Draft, as: "draft", required: true }],
     order: [[{ model: Draft, as: "draft" }, "savedAt", "DESC"]],
     limit: size,
@@ -52,10 +58,10 @@ async function latestReleases(
 
 export type CreateResult = { ok: true; id: ThemeId } | { ok: false; code: "name-taken" };
 
-/** Makes a theme from one colour, with its first draft. */
+/** Makes a theme from a document, with its first draft. */
 export async function createTheme(
   name: string,
-  primary: Hex,
+  document: ThemeDocument,
   person: PersonId,
 ): Promise<CreateResult> {
   return inTransaction(async (transaction) => {
@@ -65,7 +71,6 @@ export async function createTheme(
     });
     if (taken) return { ok: false, code: "name-taken" };
     const id = newId<ThemeId>();
-    const document = fromPrimary(primary);
     await Theme.create({ id, name, createdBy: person }, { transaction });
     await Draft.create({ themeId: id, revision: 1, document, savedBy: person }, { transaction });
     await DraftRevision.create(
@@ -78,7 +83,7 @@ export async function createTheme(
         action: "theme-created",
         subjectKind: "theme",
         subjectId: id,
-        detail: { name, primary },
+        detail: { name, primary: document.primary },
       },
       transaction,
     );
@@ -217,4 +222,24 @@ export async function takeVersion(
   const row = await DraftRevision.findOne({ where: { id: version, themeId: theme } });
   if (!row) return { ok: false, code: "no-such-theme" };
   return saveDraft(theme, basedOn, themeDocument.parse(row.document), person);
+}
+
+/** Puts a theme away, or takes it out again. Its releases stay deliverable. */
+export async function archiveTheme(id: ThemeId, away: boolean, person: PersonId): Promise<boolean> {
+  return inTransaction(async (transaction) => {
+    const theme = await Theme.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+    if (!theme) return false;
+    await theme.update({ archivedAt: away ? new Date() : null }, { transaction });
+    await record(
+      {
+        person,
+        action: away ? "theme-archived" : "theme-taken-out",
+        subjectKind: "theme",
+        subjectId: id,
+        detail: { name: theme.name },
+      },
+      transaction,
+    );
+    return true;
+  });
 }

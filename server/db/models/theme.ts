@@ -13,6 +13,7 @@ export class Theme extends Model<InferAttributes<Theme>, InferCreationAttributes
   declare name: string;
   declare createdBy: PersonId;
   declare createdAt: CreationOptional<Date>;
+  declare archivedAt: CreationOptional<Date | null>;
 
   static define(sequelize: Sequelize) {
     Theme.init(
@@ -21,6 +22,7 @@ export class Theme extends Model<InferAttributes<Theme>, InferCreationAttributes
         name: { type: DataTypes.TEXT, allowNull: false },
         createdBy: { type: DataTypes.UUID, allowNull: false },
         createdAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
+        archivedAt: { type: DataTypes.DATE },
       },
       { sequelize, tableName: "themes" },
     );
