@@ -9,6 +9,7 @@ export default [
   layout("screens/frame/route.tsx", [
     index("screens/frame/start.ts"),
     route("themes", "screens/themes/route.tsx"),
+    route("themes/new", "screens/new-theme/route.tsx"),
     route("themes/:theme", "screens/workbench/route.tsx"),
     route("themes/:theme/versions", "screens/versions/route.tsx"),
     route("themes/:theme/release", "screens/release/route.tsx"),

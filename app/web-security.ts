@@ -12,7 +12,7 @@ export function securityHeaders(response: Response, nonce: string): void {
       "object-src 'none'",
       "base-uri 'none'",
       "form-action 'self'",
-      "frame-ancestors 'none'",
+      "frame-ancestors 'self'",
     ].join("; "),
     "x-content-type-options": "nosniff",
     "referrer-policy": "same-origin",

@@ -5,6 +5,8 @@ export const ACTION_WORDS: Record<AuditAction, string> = {
   "signed-out": "signed out",
   "sign-in-refused": "sign-in refused",
   "theme-created": "made a theme",
+  "theme-archived": "put a theme away",
+  "theme-taken-out": "took a theme out again",
   "draft-saved": "saved a draft",
   "draft-save-refused": "draft kept aside, a newer one was there",
   "release-made": "released a theme",

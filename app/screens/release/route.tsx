@@ -14,6 +14,8 @@ import { Verdict } from "../../components/verdict.tsx";
 import { found, idFrom } from "../../params.ts";
 import { mayChange } from "../../session.ts";
 import type { Route } from "./+types/route";
+import { Changes } from "./changes.tsx";
+import { changesSince } from "./since.ts";
 
 const SHOWN = 20;
 
@@ -25,10 +27,12 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   await mayChange(request);
   const theme = found(await openTheme(idFrom<ThemeId>(params.theme)));
   const releases = await listReleases(SHOWN, theme.id);
+  const before = releases[0]?.document ?? null;
   return {
     theme,
     stripe: stripeOfDocument(theme.document),
     findings: refusals(computeTheme(theme.document).findings, DEFAULT_POLICY, [], today()).length,
+    since: before && changesSince(before, theme.document),
     suggested: `${theme.name} ${(releases[0]?.number ?? 0) + 1}`,
     releases: releases.map((r) => ({ ...r, stripe: stripeOfDocument(r.document) })),
   };
@@ -83,7 +87,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Release({ loaderData, actionData }: Route.ComponentProps) {
-  const { theme, stripe, findings, suggested, releases } = loaderData;
+  const { theme, stripe, findings, suggested, releases, since } = loaderData;
   const busy = useNavigation().state !== "idle";
   const problems: { name?: string[]; note?: string[]; form?: string } = actionData?.problems ?? {};
   return (
@@ -138,7 +142,8 @@ export default function Release({ loaderData, actionData }: Route.ComponentProps
             Release
           </button>
         </Form>
-        <section>
+        <section className="space-y-6">
+          {since ? <Changes since={since} name={releases[0]?.name ?? ""} /> : null}
           <h2>Releases so far</h2>
           {releases.length === 0 ? (
             <p className="mt-2 text-faint">None yet. This will be the first.</p>

@@ -2,13 +2,16 @@ import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { z } from "zod";
 import { readColour } from "#core/colour/notation.ts";
 import { toHex } from "#core/colour/srgb.ts";
+import { fromPrimary } from "#core/theme/document.ts";
+import type { ThemeId } from "#server/ids.ts";
 import { stripeOfDocument } from "#server/themes/stripes.ts";
-import { createTheme, listThemes } from "#server/themes/themes.ts";
+import { archiveTheme, createTheme, listThemes } from "#server/themes/themes.ts";
 import { Field } from "../../components/field.tsx";
 import { Page } from "../../components/page.tsx";
 import { Pager, pageOf } from "../../components/pager.tsx";
 import { Stripe } from "../../components/stripe.tsx";
 import { Time } from "../../components/time.tsx";
+import { idFrom } from "../../params.ts";
 import { mayChange, signedIn } from "../../session.ts";
 import { notationWords } from "../../wording/notation.ts";
 import type { Route } from "./+types/route";
@@ -22,12 +25,14 @@ export async function loader({ request }: Route.LoaderArgs) {
   const params = new URL(request.url).searchParams;
   const page = pageOf(params);
   const search = (params.get("search") ?? "").trim().slice(0, 80);
-  const { lines, total } = await listThemes(page, PAGE_SIZE, search);
+  const archived = params.get("put-away") === "yes";
+  const { lines, total } = await listThemes(page, PAGE_SIZE, { search, archived });
   return {
     mayChange: person.capability === "administrator",
     page,
     total,
     search,
+    archived,
     lines: lines.map((line) => ({ ...line, stripe: stripeOfDocument(line.document) })),
   };
 }
@@ -37,10 +42,18 @@ const form = z.object({
   primary: z.string(),
 });
 
-/** Makes a theme from a name and one colour. */
+/** Makes a theme from a name and one colour; puts one away, or takes it out again. */
 export async function action({ request }: Route.ActionArgs) {
   const person = await mayChange(request);
   const entered = Object.fromEntries(await request.formData());
+  if (entered.intent === "put-away" || entered.intent === "take-out") {
+    await archiveTheme(
+      idFrom<ThemeId>(String(entered.theme)),
+      entered.intent === "put-away",
+      person.id,
+    );
+    return redirect("/themes");
+  }
   const kept = { name: String(entered.name ?? ""), primary: String(entered.primary ?? "") };
   const read = form.safeParse(entered);
   const colour = readColour(kept.primary);
@@ -52,7 +65,11 @@ export async function action({ request }: Route.ActionArgs) {
   };
   if (!read.success || !colour.ok || problems.primary.length > 0)
     return data({ kept, problems }, { status: 400 });
-  const result = await createTheme(read.data.name, toHex(colour.value.colour), person.id);
+  const result = await createTheme(
+    read.data.name,
+    fromPrimary(toHex(colour.value.colour)),
+    person.id,
+  );
   if (!result.ok) {
     problems.name = ["Another theme has this name. Choose one that people can tell apart."];
     return data({ kept, problems }, { status: 409 });
@@ -68,7 +85,7 @@ function primaryProblems(colour: ReturnType<typeof readColour>): string[] {
 }
 
 export default function Themes({ loaderData, actionData }: Route.ComponentProps) {
-  const { lines, total, page, search, mayChange } = loaderData;
+  const { lines, total, page, search, mayChange, archived } = loaderData;
   return (
     <Page title="Themes" lead="One colour in; shades, light and dark follow.">
       {mayChange ? <NewTheme actionData={actionData} /> : null}
@@ -76,6 +93,7 @@ export default function Themes({ loaderData, actionData }: Route.ComponentProps)
         <div className="flex items-center justify-between gap-4 border-b border-hair px-4 py-3">
           <h2>
             {total} {total === 1 ? "theme" : "themes"}
+            {archived ? " put away" : ""}
             {search ? ` with “${search}”` : ""}
           </h2>
           <Form className="flex items-center gap-2" role="search">
@@ -104,10 +122,10 @@ export default function Themes({ loaderData, actionData }: Route.ComponentProps)
         ) : (
           <ul className="rows">
             {lines.map((line) => (
-              <li key={line.id}>
+              <li key={line.id} className="flex items-stretch hover:bg-sunken">
                 <Link
                   to={`/themes/${line.id}`}
-                  className="grid grid-cols-[9rem_1fr_8rem_14rem_12rem] items-center gap-5 px-4 py-3 hover:bg-sunken"
+                  className="grid min-w-0 flex-1 grid-cols-[9rem_1fr_6rem_12rem_11rem] items-center gap-5 px-4 py-3"
                 >
                   <Stripe colours={line.stripe} className="h-11 w-36" />
                   <span className="line-clamp-2 min-w-0 text-lg leading-tight font-semibold break-words">
@@ -127,12 +145,45 @@ export default function Themes({ loaderData, actionData }: Route.ComponentProps)
                     <Time at={line.savedAt} />
                   </span>
                 </Link>
+                {mayChange ? (
+                  <span className="flex w-40 items-center justify-end gap-3 pr-4 text-sm">
+                    <Link
+                      to={`/themes/new?theme=${line.id}`}
+                      className="go"
+                      aria-label={`Duplicate ${line.name}`}
+                    >
+                      Duplicate
+                    </Link>
+                    <Form method="post">
+                      <input type="hidden" name="theme" value={line.id} />
+                      <button
+                        type="submit"
+                        name="intent"
+                        value={archived ? "take-out" : "put-away"}
+                        className="go"
+                        aria-label={`${archived ? "Take out" : "Put away"} ${line.name}`}
+                      >
+                        {archived ? "Take out" : "Put away"}
+                      </button>
+                    </Form>
+                  </span>
+                ) : null}
               </li>
             ))}
           </ul>
         )}
       </div>
       <Pager page={page} size={PAGE_SIZE} total={total} />
+      <p className="mt-4 flex gap-6 text-sm">
+        {mayChange ? (
+          <Link to="/themes/new" className="go">
+            Start from something else
+          </Link>
+        ) : null}
+        <Link to={archived ? "/themes" : "?put-away=yes"} className="go">
+          {archived ? "Show the themes in use" : "Show what was put away"}
+        </Link>
+      </p>
     </Page>
   );
 }

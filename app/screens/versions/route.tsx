@@ -1,5 +1,6 @@
 import { data, Form, Link, redirect } from "react-router";
 import type { RevisionId, ThemeId } from "#server/ids.ts";
+import { listReleases } from "#server/releases/releases.ts";
 import { stripeOfDocument } from "#server/themes/stripes.ts";
 import { listVersions, openTheme, takeVersion } from "#server/themes/themes.ts";
 import { Problem } from "../../components/field.tsx";
@@ -20,8 +21,10 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const theme = found(await openTheme(idFrom<ThemeId>(params.theme)));
   const page = pageOf(new URL(request.url).searchParams);
   const { lines, total } = await listVersions(theme.id, page, PAGE_SIZE);
+  const releases = await listReleases(PAGE_SIZE, theme.id);
   return {
     theme,
+    releases: releases.map((r) => ({ ...r, stripe: stripeOfDocument(r.document) })),
     page,
     total,
     mayChange: person.capability === "administrator",
@@ -45,7 +48,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Versions({ loaderData, actionData }: Route.ComponentProps) {
-  const { theme, lines, total, page, mayChange } = loaderData;
+  const { theme, lines, total, page, mayChange, releases } = loaderData;
   return (
     <Page
       title={`Versions of ${theme.name}`}
@@ -91,6 +94,34 @@ export default function Versions({ loaderData, actionData }: Route.ComponentProp
         ))}
       </ul>
       <Pager page={page} size={PAGE_SIZE} total={total} />
+      {releases.length > 0 ? (
+        <section aria-labelledby="releases" className="mt-8">
+          <h2 id="releases">Releases</h2>
+          <ul className="rows mt-2 border border-hair bg-surface">
+            {releases.map((release) => (
+              <li
+                key={release.id}
+                className="grid grid-cols-[9rem_1fr_13rem_14rem] items-center gap-5 px-4 py-2.5"
+              >
+                <Stripe colours={release.stripe} className="h-8 w-36" />
+                <span className="min-w-0 break-words">
+                  <strong className="font-semibold">{release.name}</strong> {release.note}
+                </span>
+                <span className="text-sm text-faint">
+                  <Time at={release.createdAt} />
+                </span>
+                <span className="text-right">
+                  {mayChange ? (
+                    <Link to={`/themes/new?release=${release.id}`} className="press py-1">
+                      New theme from this
+                    </Link>
+                  ) : null}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
     </Page>
   );
 }

@@ -4,6 +4,7 @@ import { PAIRS } from "#core/contrast/pairs.ts";
 import type { Finding } from "#core/contrast/verdict.ts";
 import type { ThemeDocument } from "#core/theme/document.ts";
 import { applyRepair, keyOf, repairsOf } from "#core/theme/repairs.ts";
+import type { Role } from "#core/theme/roles.ts";
 import type { Theme } from "#core/theme/theme.ts";
 import { Verdict } from "../../components/verdict.tsx";
 import { findingWords, repairWords } from "../../wording/finding.ts";
@@ -13,10 +14,13 @@ interface FindingsProps {
   theme: Theme;
   mayChange: boolean;
   onRepair(document: ThemeDocument): void;
+  onPoint(role: Role | null): void;
+  onOpen(role: Role): void;
 }
 
 /** How many pairs were looked at, what falls short, and how each can be mended. */
-export function Findings({ document, theme, mayChange, onRepair }: FindingsProps) {
+export function Findings(props: FindingsProps) {
+  const { theme } = props;
   const short = theme.findings.filter((f) => f.kind !== "alike");
   const alike = theme.findings.filter((f) => f.kind === "alike");
   const looked = PAIRS.filter((p) => p.kind !== "inactive").length * 4;
@@ -28,30 +32,11 @@ export function Findings({ document, theme, mayChange, onRepair }: FindingsProps
           ? `All ${looked} pairs pass, in light and dark, at standard and more contrast.`
           : `${short.length} of ${looked} pairs fall short.`}
       </p>
-      {theme.findings.length > 0 ? (
-        <details className="border-t border-hair px-3 py-1.5 text-sm">
-          <summary className="go">
-            {[
-              short.length > 0 ? `${short.length} to mend` : null,
-              alike.length > 0 ? `${alike.length} that could be mixed up` : null,
-            ]
-              .filter(Boolean)
-              .join(", ")}
-          </summary>
-          <ul className="mt-1 max-h-64 overflow-y-auto">
-            {[...short, ...alike].map((finding) => (
-              <Line
-                key={keyOf(finding)}
-                finding={finding}
-                document={document}
-                theme={theme}
-                mayChange={mayChange}
-                onRepair={onRepair}
-              />
-            ))}
-          </ul>
-        </details>
-      ) : null}
+      <ul className="border-t border-hair px-3 text-sm">
+        {[...short, ...alike].map((finding) => (
+          <Line key={keyOf(finding)} finding={finding} {...props} />
+        ))}
+      </ul>
     </div>
   );
 }
@@ -60,15 +45,24 @@ interface LineProps extends FindingsProps {
   finding: Finding;
 }
 
-function Line({ finding, document, theme, mayChange, onRepair }: LineProps) {
+function Line({ finding, document, theme, mayChange, onRepair, onPoint, onOpen }: LineProps) {
   const [asked, setAsked] = useState(false);
   const repairs = useMemo(
     () => (asked ? repairsOf(document, theme, finding) : []),
     [asked, document, theme, finding],
   );
   return (
-    <li className="border-t border-hair py-2 first:border-t-0">
-      <p>{findingWords(finding)}</p>
+    <li
+      className="border-t border-hair py-2 first:border-t-0"
+      onPointerEnter={() => onPoint(finding.over)}
+      onPointerLeave={() => onPoint(null)}
+    >
+      <p>
+        {findingWords(finding)}{" "}
+        <button type="button" className="go" onClick={() => onOpen(finding.over)}>
+          Open the role
+        </button>
+      </p>
       {!mayChange ? null : asked ? (
         <ul className="mt-1 space-y-1">
           {repairs.length === 0 ? (

@@ -1,9 +1,10 @@
-import { Fragment, useMemo, useState } from "react";
+import { Fragment, memo, useEffect, useMemo, useRef } from "react";
 import { shownRatio } from "#core/colour/contrast.ts";
 import { toHex } from "#core/colour/srgb.ts";
 import { barOf } from "#core/contrast/pairs.ts";
 import { type PairVerdict, verdicts } from "#core/contrast/verdict.ts";
-import type { RoleColour, SchemeColours } from "#core/theme/reason.ts";
+import type { ThemeDocument } from "#core/theme/document.ts";
+import type { SchemeColours } from "#core/theme/reason.ts";
 import {
   type ContrastLevel,
   ROLE_GROUPS,
@@ -14,20 +15,36 @@ import {
 } from "#core/theme/roles.ts";
 import type { Theme } from "#core/theme/theme.ts";
 import { Verdict } from "../../components/verdict.tsx";
-import { reasonWords, sourceWords } from "../../wording/reason.ts";
+import { sourceWords } from "../../wording/reason.ts";
 import { GROUP_WORDS, roleWords } from "../../wording/roles.ts";
-
-type Measured = Record<Scheme, Record<ContrastLevel, Map<Role, PairVerdict[]>>>;
+import { Explanation, type Measured } from "./explanation.tsx";
+import { RoleEditor } from "./role-editor.tsx";
 
 interface RoleTableProps {
+  document: ThemeDocument;
   theme: Theme;
+  mayChange: boolean;
+  /** Only roles with this in their name. */
+  filter: string;
+  open: Role | null;
+  /** The role of the spot that is pointed at in a preview. */
+  pointed: Role | null;
+  onOpen(role: Role | null): void;
   onPoint(role: Role | null): void;
+  onChange(document: ThemeDocument): void;
 }
 
 /** Every role in one row: its light and its dark cell, each with its pair, ratio and source. */
-export function RoleTable({ theme, onPoint }: RoleTableProps) {
-  const [open, setOpen] = useState<Role | null>(null);
+export const RoleTable = memo(function RoleTable(props: RoleTableProps) {
+  const { theme, filter } = props;
   const measured = useMemo(() => measure(theme), [theme]);
+  const wanted = filter.trim().toLowerCase();
+  const groups = (Object.keys(ROLE_GROUPS) as RoleGroup[]).map((group) => ({
+    group,
+    roles: ROLE_GROUPS[group].filter((role) => roleWords(role).toLowerCase().includes(wanted)),
+  }));
+  if (groups.every(({ roles }) => roles.length === 0))
+    return <p className="px-3 py-4 text-sm text-faint">No role has this in its name.</p>;
   return (
     <table className="w-full table-fixed border-collapse">
       <caption className="sr-only">Roles with their light and dark colours</caption>
@@ -38,68 +55,38 @@ export function RoleTable({ theme, onPoint }: RoleTableProps) {
       </colgroup>
       <thead className="sticky top-0 z-1 bg-surface">
         <tr className="text-left text-sm">
-          <th scope="col" className="border-b border-edge px-3 py-2 font-semibold">
+          <th scope="col" className="border-b border-edge px-3 py-1.5 font-semibold">
             Role
           </th>
-          <th scope="col" className="border-b border-edge px-2 py-2 font-semibold">
+          <th scope="col" className="border-b border-edge px-2 py-1.5 font-semibold">
             Light
           </th>
-          <th scope="col" className="border-b border-edge px-2 py-2 font-semibold">
+          <th scope="col" className="border-b border-edge px-2 py-1.5 font-semibold">
             Dark
           </th>
         </tr>
       </thead>
-      {(Object.keys(ROLE_GROUPS) as RoleGroup[]).map((group) => (
-        <tbody key={group}>
-          <tr>
-            <th
-              scope="rowgroup"
-              colSpan={3}
-              className="border-b border-hair bg-ground px-3 pt-3 pb-1.5 text-left text-sm font-semibold"
-            >
-              {GROUP_WORDS[group]}
-            </th>
-          </tr>
-          {ROLE_GROUPS[group].map((role) => (
-            <Fragment key={role}>
-              <tr
-                className="hover:bg-ground"
-                onPointerEnter={() => onPoint(role)}
-                onPointerLeave={() => onPoint(null)}
+      {groups.map(({ group, roles }) =>
+        roles.length === 0 ? null : (
+          <tbody key={group}>
+            <tr>
+              <th
+                scope="rowgroup"
+                colSpan={3}
+                className="border-b border-hair bg-ground px-3 pt-2.5 pb-1 text-left text-sm font-semibold"
               >
-                <th scope="row" className="border-b border-hair p-0 text-left font-normal">
-                  <button
-                    type="button"
-                    aria-expanded={open === role}
-                    onFocus={() => onPoint(role)}
-                    onBlur={() => onPoint(null)}
-                    onClick={() => setOpen(open === role ? null : role)}
-                    className="flex w-full items-center gap-1.5 px-3 py-2 text-left"
-                  >
-                    <span aria-hidden="true" className="w-2.5 text-xs text-faint">
-                      {open === role ? "▾" : "▸"}
-                    </span>
-                    {roleWords(role)}
-                  </button>
-                </th>
-                {SCHEMES.map((scheme) => (
-                  <td key={scheme} className="border-b border-hair px-2 py-1.5">
-                    <RoleCell
-                      role={role}
-                      colours={theme.schemes[scheme].standard}
-                      pairs={measured[scheme].standard.get(role) ?? []}
-                    />
-                  </td>
-                ))}
-              </tr>
-              {open === role ? <Explanation role={role} theme={theme} measured={measured} /> : null}
-            </Fragment>
-          ))}
-        </tbody>
-      ))}
+                {GROUP_WORDS[group]}
+              </th>
+            </tr>
+            {roles.map((role) => (
+              <Row key={role} role={role} measured={measured} {...props} />
+            ))}
+          </tbody>
+        ),
+      )}
     </table>
   );
-}
+});
 
 function measure(theme: Theme): Measured {
   const of = (scheme: Scheme, level: ContrastLevel) => {
@@ -112,6 +99,67 @@ function measure(theme: Theme): Measured {
   return { light: both("light"), dark: both("dark") };
 }
 
+interface RowProps extends RoleTableProps {
+  role: Role;
+  measured: Measured;
+}
+
+function Row({ role, measured, ...props }: RowProps) {
+  const { document, theme, mayChange, open, pointed, onOpen, onPoint, onChange } = props;
+  const isOpen = open === role;
+  const row = useRef<HTMLTableRowElement>(null);
+  useEffect(() => {
+    if (isOpen) row.current?.scrollIntoView({ block: "nearest" });
+  }, [isOpen]);
+  return (
+    <Fragment>
+      <tr
+        ref={row}
+        data-role={role}
+        data-pointed={pointed === role || undefined}
+        className="hover:bg-ground data-pointed:bg-sunken"
+        onPointerEnter={() => onPoint(role)}
+        onPointerLeave={() => onPoint(null)}
+      >
+        <th scope="row" className="border-b border-hair p-0 text-left font-normal">
+          <button
+            type="button"
+            aria-expanded={isOpen}
+            onFocus={() => onPoint(role)}
+            onBlur={() => onPoint(null)}
+            onClick={() => onOpen(isOpen ? null : role)}
+            className="flex w-full items-center gap-1.5 px-3 py-2 text-left"
+          >
+            <span aria-hidden="true" className="w-2.5 text-xs text-faint">
+              {isOpen ? "▾" : "▸"}
+            </span>
+            {roleWords(role)}
+          </button>
+        </th>
+        {SCHEMES.map((scheme) => (
+          <td key={scheme} className="border-b border-hair px-2 py-1">
+            <RoleCell
+              role={role}
+              colours={theme.schemes[scheme].standard}
+              pairs={measured[scheme].standard.get(role) ?? []}
+            />
+          </td>
+        ))}
+      </tr>
+      {isOpen ? (
+        <tr>
+          <td colSpan={3} className="space-y-3 border-b border-edge bg-ground px-4 py-3">
+            {mayChange ? (
+              <RoleEditor role={role} document={document} theme={theme} onChange={onChange} />
+            ) : null}
+            <Explanation role={role} theme={theme} measured={measured} />
+          </td>
+        </tr>
+      ) : null}
+    </Fragment>
+  );
+}
+
 interface RoleCellProps {
   role: Role;
   colours: SchemeColours;
@@ -120,6 +168,7 @@ interface RoleCellProps {
 
 function RoleCell({ role, colours, pairs }: RoleCellProps) {
   const tightest = tightestOf(pairs.filter((p) => p.kind !== "neighbour"));
+  const { reason, colour } = colours[role];
   return (
     <span className="flex items-center gap-2">
       <Chip role={role} colours={colours} pair={tightest} />
@@ -131,11 +180,14 @@ function RoleCell({ role, colours, pairs }: RoleCellProps) {
               <Verdict passes={tightest.passes} exempt={tightest.kind === "inactive"} />
             </>
           ) : (
-            <span className="text-xs">{toHex(colours[role].colour)}</span>
+            <span className="text-xs">{toHex(colour)}</span>
           )}
         </span>
-        <span className="block truncate text-xs text-faint">
-          {sourceWords(colours[role].reason)}
+        <span
+          className={`block truncate text-xs ${reason.kind === "override" ? "font-semibold" : "text-faint"}`}
+        >
+          {reason.kind === "override" ? "✎ " : ""}
+          {sourceWords(reason)}
         </span>
       </span>
     </span>
@@ -150,16 +202,14 @@ function tightestOf(pairs: PairVerdict[]): PairVerdict | undefined {
   );
 }
 
-/** The pair as it will look: letters on their ground, a bar on its ground, or the plain fill. */
-function Chip({
-  role,
-  colours,
-  pair,
-}: {
+interface ChipProps {
   role: Role;
   colours: SchemeColours;
   pair: PairVerdict | undefined;
-}) {
+}
+
+/** The pair as it will look: letters on their ground, a bar on its ground, or the plain fill. */
+function Chip({ role, colours, pair }: ChipProps) {
   const colour = toHex(colours[role].colour);
   const box =
     "flex h-8 w-11 shrink-0 items-center justify-center rounded-sm border border-hair text-base font-semibold [forced-color-adjust:none]";
@@ -184,74 +234,5 @@ function Letters() {
         strokeWidth="1.8"
       />
     </svg>
-  );
-}
-
-interface ExplanationProps {
-  role: Role;
-  theme: Theme;
-  measured: Measured;
-}
-
-/** Why the role has its colours, and every pair it takes part in, at both contrast levels. */
-function Explanation({ role, theme, measured }: ExplanationProps) {
-  return (
-    <tr>
-      <td colSpan={3} className="border-b border-edge bg-ground px-6 py-3 text-sm">
-        {SCHEMES.map((scheme) => {
-          const own: RoleColour = theme.schemes[scheme].standard[role];
-          const pairs = measured[scheme].standard.get(role) ?? [];
-          const more = measured[scheme].more.get(role) ?? [];
-          return (
-            <div key={scheme} className="mb-2 last:mb-0">
-              <p>
-                <strong>{scheme === "light" ? "Light" : "Dark"}</strong>{" "}
-                <span className="number text-xs">{toHex(own.colour)}</span>.{" "}
-                {reasonWords(own.reason)}
-              </p>
-              {pairs.length > 0 ? (
-                <ul className="mt-0.5 text-faint">
-                  {pairs.map((pair, i) => (
-                    <li key={pair.ground} className="flex flex-wrap items-center gap-x-1.5">
-                      <PairWords pair={pair} />
-                      {more[i] && pair.kind !== "inactive" && pair.kind !== "neighbour" ? (
-                        <span className="inline-flex items-center gap-1">
-                          · at more contrast {shownRatio(more[i].measured)}:1
-                          <Verdict passes={more[i].passes} />
-                        </span>
-                      ) : null}
-                    </li>
-                  ))}
-                </ul>
-              ) : null}
-            </div>
-          );
-        })}
-      </td>
-    </tr>
-  );
-}
-
-function PairWords({ pair }: { pair: PairVerdict }) {
-  const ground = roleWords(pair.ground).toLowerCase();
-  if (pair.kind === "neighbour")
-    return (
-      <span className="inline-flex items-center gap-1">
-        beside {ground}: differs by {pair.measured.toFixed(3)}, needs {pair.owed}
-        <Verdict passes={pair.passes} />
-      </span>
-    );
-  if (pair.kind === "inactive")
-    return (
-      <span className="inline-flex items-center gap-1">
-        on {ground}: {shownRatio(pair.measured)}:1, exempt since it is switched off
-        <Verdict passes exempt />
-      </span>
-    );
-  return (
-    <span className="inline-flex items-center gap-1">
-      on {ground}: {shownRatio(pair.measured)}:1, needs {pair.owed}:1
-      <Verdict passes={pair.passes} />
-    </span>
   );
 }

@@ -1,35 +1,46 @@
-import { useMemo, useState } from "react";
-import { data, Form, Link, redirect } from "react-router";
-import { toHex } from "#core/colour/srgb.ts";
-import type { Step } from "#core/scale/ladder.ts";
-import type { Scales } from "#core/scale/scales.ts";
+import { Tabs } from "radix-ui";
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { data, redirect } from "react-router";
+import type { ThemeDocument } from "#core/theme/document.ts";
 import { type Role, SCHEMES } from "#core/theme/roles.ts";
-import { stripeOf } from "#core/theme/stripe.ts";
 import { computeTheme, type Theme } from "#core/theme/theme.ts";
+import { liveDocumentOf } from "#server/estate/estate.ts";
 import type { ThemeId } from "#server/ids.ts";
+import { listReleases } from "#server/releases/releases.ts";
 import { openTheme } from "#server/themes/themes.ts";
-import { Stripe } from "../../components/stripe.tsx";
 import { found, idFrom } from "../../params.ts";
+import { PAGE_WORDS, PREVIEW_PAGES } from "../../previews/page.ts";
 import { mayChange, signedIn } from "../../session.ts";
 import type { Route } from "./+types/route";
-import type { FieldProblems } from "./draft-form.ts";
+import { Bar } from "./bar.tsx";
+import { ByHand, countByHand } from "./by-hand.tsx";
 import { Findings } from "./findings.tsx";
-import { Ladder, OtherScales } from "./ladder.tsx";
+import { ScalesPanel } from "./ladder.tsx";
 import { Newer } from "./newer.tsx";
-import { Preview } from "./preview.tsx";
 import { RoleTable } from "./role-table.tsx";
 import { saveFromForm } from "./save.ts";
-import { ColourField } from "./sources.tsx";
-import { type DraftState, type SaveState, useDraft } from "./use-draft.ts";
+import { type Shortcut, Shortcuts } from "./shortcuts.tsx";
+import { Sources } from "./sources.tsx";
+import { Stage } from "./stage.tsx";
+import { TypeShape } from "./type-shape.tsx";
+import { useDraft } from "./use-draft.ts";
+import { useView, type View } from "./view.ts";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${(loaderData as { theme?: { name: string } })?.theme?.name ?? "Theme"} · Livery` },
+  {
+    title: `${(loaderData as { theme?: { name: string } })?.theme?.name ?? "Theme"} · Livery`,
+  },
 ];
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   const person = await signedIn(request);
   const theme = found(await openTheme(idFrom<ThemeId>(params.theme)));
-  return { theme, mayChange: person.capability === "administrator" };
+  const [releases, live] = await Promise.all([listReleases(1, theme.id), liveDocumentOf(theme.id)]);
+  return {
+    theme,
+    mayChange: person.capability === "administrator",
+    others: { release: releases[0]?.document ?? null, live },
+  };
 }
 
 /** Saves the form as the browser itself sends it, without scripts. */
@@ -39,33 +50,69 @@ export async function action({ request, params }: Route.ActionArgs) {
   const form = await request.formData();
   if (form.get("decide") === "theirs") return redirect(`/themes/${id}`);
   const answer = await saveFromForm(form, id, person.id);
-  return data(answer, {
-    status: answer.kind === "refused" ? 400 : answer.kind === "newer" ? 409 : 200,
-  });
+  const status = answer.kind === "refused" ? 400 : answer.kind === "newer" ? 409 : 200;
+  return data(answer, { status });
+}
+
+/** What is shown stands in the address, but changing it loads nothing. */
+export function shouldRevalidate({
+  currentUrl,
+  nextUrl,
+  defaultShouldRevalidate,
+}: {
+  currentUrl: URL;
+  nextUrl: URL;
+  defaultShouldRevalidate: boolean;
+}): boolean {
+  const onlyTheView =
+    currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search;
+  return onlyTheView ? false : defaultShouldRevalidate;
 }
 
 export default function Workbench({ loaderData, actionData }: Route.ComponentProps) {
-  const { theme, mayChange } = loaderData;
+  const { theme, mayChange, others } = loaderData;
   const conflict = actionData?.kind === "newer" ? actionData : null;
   const draft = useDraft(`/themes/${theme.id}/draft`, {
     document: conflict?.ours ?? theme.document,
     revision: theme.revision,
     newer: conflict?.theirs ?? null,
   });
-  const computed = useMemo(() => computeTheme(draft.document), [draft.document]);
+  const { document } = draft;
+  const [view, setView] = useView();
+  const computed = useMemo(() => computeTheme(document), [document]);
+  // Previews follow at once; the tables a moment later, so that a drag stays smooth.
+  const settled = useDeferredValue(
+    useMemo(() => ({ document, theme: computed }), [document, computed]),
+  );
   const [pointed, setPointed] = useState<Role | null>(null);
+  const [open, setOpen] = useState<Role | null>(null);
+
+  const latest = useRef(draft.change);
+  useEffect(() => {
+    latest.current = draft.change;
+  });
+  const change = useCallback((after: ThemeDocument) => latest.current(after), []);
+  const press = useCallback(
+    (role: Role) => {
+      setView({ tab: "roles", filter: "" });
+      setOpen(role);
+    },
+    [setView],
+  );
+  const lit = useMemo(() => litSteps(settled.theme, pointed), [settled, pointed]);
+
   return (
     <div className="flex h-[calc(100vh-3rem)] min-h-[36rem] flex-col">
       <Bar name={theme.name} id={theme.id} draft={draft} theme={computed} mayChange={mayChange} />
       {draft.newer ? (
         <Newer
           theirs={draft.newer}
-          mine={draft.document}
+          mine={document}
           onKeepMine={draft.keepMine}
           onTakeTheirs={draft.takeTheirs}
         />
       ) : null}
-      <div className="grid min-h-0 flex-1 grid-cols-[17rem_minmax(26rem,1fr)_minmax(24rem,1.05fr)]">
+      <div className="grid min-h-0 flex-1 grid-cols-[17rem_minmax(22rem,1fr)_minmax(22rem,1.15fr)]">
         <section
           aria-label="Sources and shades"
           className="overflow-y-auto border-r border-hair bg-surface px-4 py-3"
@@ -76,159 +123,205 @@ export default function Workbench({ loaderData, actionData }: Route.ComponentPro
             mayChange={mayChange}
             problems={actionData?.kind === "refused" ? actionData.problems : {}}
           />
-          <h2 className="mt-4 mb-1 text-sm">Shades of your colour</h2>
-          <Ladder scale={computed.scales.brand} lit={litSteps(computed, pointed)} />
-          <h2 className="mt-4 mb-2 text-sm">Other scales</h2>
-          <OtherScales scales={computed.scales} />
-        </section>
-        <section
-          aria-label="Roles"
-          className="flex min-h-0 flex-col border-r border-hair bg-surface"
-        >
-          <Findings
-            document={draft.document}
-            theme={computed}
-            mayChange={mayChange}
-            onRepair={draft.change}
+          <ScalesPanel
+            scales={settled.theme.scales}
+            canvas={settled.theme.schemes.light.standard.canvas.colour}
+            lit={lit}
           />
-          <div className="min-h-0 flex-1 overflow-y-auto">
-            <RoleTable theme={computed} onPoint={setPointed} />
-          </div>
         </section>
-        <section aria-label="Preview" className="grid min-h-0 grid-rows-2 gap-px bg-hair">
-          {SCHEMES.map((scheme) => (
-            <div key={scheme} className="flex min-h-0 flex-col bg-surface">
-              <h2 className="px-3 py-1 text-sm">{scheme === "light" ? "Light" : "Dark"}</h2>
-              <div className="min-h-0 flex-1">
-                <Preview colours={computed.schemes[scheme].standard} scheme={scheme} />
-              </div>
-            </div>
-          ))}
-        </section>
-      </div>
-    </div>
-  );
-}
-
-interface BarProps {
-  name: string;
-  id: string;
-  draft: DraftState;
-  theme: Theme;
-  mayChange: boolean;
-}
-
-function Bar({ name, id, draft, theme, mayChange }: BarProps) {
-  const stripe = useMemo(() => stripeOf(theme), [theme]);
-  return (
-    <div className="flex shrink-0 items-center gap-4 border-b border-hair px-4 py-2">
-      <Stripe colours={stripe} className="h-8 w-22" />
-      <h1 className="min-w-0 truncate" title={name}>
-        {name}
-      </h1>
-      <p role="status" className="text-sm whitespace-nowrap text-faint">
-        {mayChange
-          ? SAVE_WORDS[draft.state]
-          : "You can look, but only an administrator can change it."}
-      </p>
-      <span className="ml-auto flex items-center gap-3">
-        <Link to={`/themes/${id}/versions`} className="go text-sm">
-          Versions
-        </Link>
-        {mayChange ? (
-          <Link to={`/themes/${id}/release`} className="press press-main">
-            Release …
-          </Link>
-        ) : null}
-      </span>
-    </div>
-  );
-}
-
-const SAVE_WORDS: Record<SaveState, string> = {
-  saved: "Saved",
-  saving: "Saving …",
-  unreachable:
-    "Not saved: Livery can't be reached. Your changes are kept here and saved when it answers.",
-  "signed-out":
-    "Not saved: you were signed out. Sign in in another tab; your changes are kept here.",
-  newer: "Not saved: a newer version is there",
-  refused: "Not saved: Livery refused this. Your changes are kept here.",
-};
-
-interface SourcesProps {
-  draft: DraftState;
-  scales: Scales;
-  mayChange: boolean;
-  problems: FieldProblems;
-}
-
-function Sources({ draft, scales, mayChange, problems }: SourcesProps) {
-  const { document, revision, change } = draft;
-  const derivedAccent = toHex(scales.accent.steps[scales.accent.brandStep ?? 600]);
-  return (
-    <Form
-      method="post"
-      id="sources"
-      className="space-y-3"
-      onSubmit={(event) => event.preventDefault()}
-    >
-      <input type="hidden" name="document" value={JSON.stringify(document)} />
-      <input type="hidden" name="basedOn" value={draft.newer?.revision ?? revision} />
-      <ColourField
-        name="primary"
-        label="Your colour"
-        value={document.primary}
-        readOnly={!mayChange}
-        problem={problems.primary}
-        onChange={(primary) => change({ primary })}
-      />
-      <ColourField
-        name="accent"
-        label="Accent"
-        value={document.accent}
-        derived={derivedAccent}
-        readOnly={!mayChange}
-        problem={problems.accent}
-        onChange={(accent) => change({ accent })}
-      />
-      <div>
-        <label htmlFor="neutralTint" className="flex justify-between text-sm font-medium">
-          Tint of the greys <span className="number font-normal">{document.neutralTint} %</span>
-        </label>
-        <input
-          id="neutralTint"
-          name="neutralTint"
-          type="range"
-          min={0}
-          max={100}
-          step={5}
-          value={document.neutralTint}
-          disabled={!mayChange}
-          onChange={(event) => change({ neutralTint: Number(event.target.value) })}
-          className="w-full accent-ink"
+        <Middle
+          settled={settled}
+          view={view}
+          onView={setView}
+          mayChange={mayChange}
+          open={open}
+          pointed={pointed}
+          onOpen={setOpen}
+          onPoint={setPointed}
+          onPress={press}
+          onChange={change}
+        />
+        <Stage
+          document={document}
+          theme={computed}
+          others={others}
+          view={view}
+          onView={setView}
+          lit={pointed}
+          onPoint={setPointed}
+          onPress={press}
         />
       </div>
-      {problems.form ? <p role="alert">{problems.form}</p> : null}
-      {mayChange ? (
-        <noscript>
-          <button type="submit" className="press press-main">
-            Save
-          </button>
-        </noscript>
-      ) : null}
-    </Form>
+      <Shortcuts shortcuts={shortcutsOf(draft, view, setView, mayChange)} />
+    </div>
   );
 }
 
-/** The brand steps that a role takes, with the scheme in which it does. */
-function litSteps(theme: Theme, role: Role | null): Map<Step, string> {
-  const lit = new Map<Step, string>();
+interface MiddleProps {
+  settled: { document: ThemeDocument; theme: Theme };
+  view: View;
+  onView(change: Partial<View>): void;
+  mayChange: boolean;
+  open: Role | null;
+  pointed: Role | null;
+  onOpen(role: Role | null): void;
+  onPoint(role: Role | null): void;
+  onPress(role: Role): void;
+  onChange(document: ThemeDocument): void;
+}
+
+/** What is typed goes into the address a moment later, in milliseconds. */
+const FILTER_AFTER_MS = 300;
+
+/** Roles, findings, what is set by hand, type and shape: one at a time. */
+function Middle(props: MiddleProps) {
+  const { settled, view, onView, mayChange, open, pointed, onOpen, onPoint, onPress, onChange } =
+    props;
+  const { document, theme } = settled;
+  const byHand = countByHand(document);
+  const [filter, setFilter] = useState(view.filter);
+  const asked = useRef(view.filter);
+  useEffect(() => {
+    if (asked.current === view.filter) return;
+    asked.current = view.filter;
+    setFilter(view.filter);
+  }, [view.filter]);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      if (filter === asked.current) return;
+      asked.current = filter;
+      onView({ filter });
+    }, FILTER_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [filter, onView]);
+  const tabs = [
+    { value: "roles", label: "Roles" },
+    {
+      value: "findings",
+      label: theme.findings.length > 0 ? `Findings ${theme.findings.length}` : "Findings",
+    },
+    { value: "by-hand", label: byHand > 0 ? `By hand ${byHand}` : "By hand" },
+    { value: "type", label: "Type and shape" },
+  ];
+  return (
+    <Tabs.Root
+      value={view.tab}
+      onValueChange={(tab) => onView({ tab: tab as View["tab"] })}
+      className="flex min-h-0 min-w-0 flex-col border-r border-hair bg-surface"
+    >
+      <Tabs.List
+        aria-label="What to work on"
+        className="flex shrink-0 gap-1 border-b border-hair px-2"
+      >
+        {tabs.map(({ value, label }) => (
+          <Tabs.Trigger
+            key={value}
+            value={value}
+            className="border-b-2 border-transparent px-2 py-2 text-sm whitespace-nowrap text-faint hover:text-ink data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink"
+          >
+            {label}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      <Tabs.Content value="roles" className="flex min-h-0 flex-1 flex-col">
+        <div className="flex items-center gap-2 border-b border-hair px-3 py-1.5">
+          <label htmlFor="filter" className="sr-only">
+            Find a role
+          </label>
+          <input
+            id="filter"
+            type="search"
+            value={filter}
+            onChange={(event) => setFilter(event.target.value)}
+            placeholder="Find a role"
+            className="entry py-1 text-sm"
+          />
+        </div>
+        <div className="min-h-0 flex-1 overflow-y-auto">
+          <RoleTable
+            document={document}
+            theme={theme}
+            mayChange={mayChange}
+            filter={filter}
+            open={open}
+            pointed={pointed}
+            onOpen={onOpen}
+            onPoint={onPoint}
+            onChange={onChange}
+          />
+        </div>
+      </Tabs.Content>
+      <Tabs.Content value="findings" className="min-h-0 flex-1 overflow-y-auto">
+        <Findings
+          document={document}
+          theme={theme}
+          mayChange={mayChange}
+          onRepair={onChange}
+          onPoint={onPoint}
+          onOpen={onPress}
+        />
+      </Tabs.Content>
+      <Tabs.Content value="by-hand" className="min-h-0 flex-1 overflow-y-auto">
+        <ByHand
+          document={document}
+          theme={theme}
+          mayChange={mayChange}
+          onChange={onChange}
+          onOpen={onPress}
+        />
+      </Tabs.Content>
+      <Tabs.Content value="type" className="min-h-0 flex-1 overflow-y-auto">
+        <TypeShape document={document} mayChange={mayChange} onChange={onChange} />
+      </Tabs.Content>
+    </Tabs.Root>
+  );
+}
+
+/** The steps that a role takes, with the scheme in which it does. */
+function litSteps(theme: Theme, role: Role | null): Map<string, string> {
+  const lit = new Map<string, string>();
   if (role === null) return lit;
   for (const scheme of SCHEMES) {
     const { reason } = theme.schemes[scheme].standard[role];
-    if ((reason.kind === "brand" || reason.kind === "step") && reason.scale === "brand")
-      lit.set(reason.step, lit.has(reason.step) ? "both" : scheme);
+    if (reason.kind !== "brand" && reason.kind !== "step") continue;
+    const key = `${reason.scale} ${reason.step}`;
+    lit.set(key, lit.has(key) ? "both" : scheme);
   }
   return lit;
+}
+
+function shortcutsOf(
+  draft: ReturnType<typeof useDraft>,
+  view: View,
+  setView: (change: Partial<View>) => void,
+  mayChange: boolean,
+): Shortcut[] {
+  return [
+    ...(mayChange
+      ? [
+          { name: "Undo", keys: "Ctrl+Z", run: draft.undo },
+          { name: "Redo", keys: "Ctrl+Shift+Z", run: draft.redo },
+        ]
+      : []),
+    { name: "Show roles", keys: "1", run: () => setView({ tab: "roles" }) },
+    { name: "Show findings", keys: "2", run: () => setView({ tab: "findings" }) },
+    { name: "Show what is set by hand", keys: "3", run: () => setView({ tab: "by-hand" }) },
+    { name: "Show type and shape", keys: "4", run: () => setView({ tab: "type" }) },
+    {
+      name: "Light, dark or both",
+      keys: "S",
+      run: () =>
+        setView({ show: view.show === "both" ? "light" : view.show === "light" ? "dark" : "both" }),
+    },
+    {
+      name: "More or standard contrast",
+      keys: "C",
+      run: () => setView({ level: view.level === "more" ? "standard" : "more" }),
+    },
+    ...PREVIEW_PAGES.map((page) => ({
+      name: `Preview: ${PAGE_WORDS[page]}`,
+      keys: null,
+      run: () => setView({ page }),
+    })),
+  ];
 }

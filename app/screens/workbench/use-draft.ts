@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { ThemeDocument } from "#core/theme/document.ts";
 import { formOf, type NewerDraft, type SaveAnswer } from "./draft-form.ts";
+import { useHistory } from "./use-history.ts";
 
 const SAVE_AFTER_MS = 500;
 const RETRY_AFTER_MS = 3000;
@@ -14,6 +15,10 @@ export interface DraftState {
   state: SaveState;
   newer: NewerDraft | null;
   change(change: Partial<ThemeDocument>): void;
+  canUndo: boolean;
+  canRedo: boolean;
+  undo(): void;
+  redo(): void;
   keepMine(): void;
   takeTheirs(): void;
 }
@@ -30,6 +35,7 @@ interface Start {
  */
 export function useDraft(address: string, start: Start): DraftState {
   const [document, setDocument] = useState(start.document);
+  const history = useHistory(`livery-undo ${address}`, start.document);
   const [revision, setRevision] = useState(start.revision);
   const [state, setState] = useState<SaveState>(start.newer ? "newer" : "saved");
   const [newer, setNewer] = useState(start.newer);
@@ -68,15 +74,26 @@ export function useDraft(address: string, start: Start): DraftState {
     return () => window.removeEventListener("beforeunload", warn);
   }, [document]);
 
+  const put = (after: ThemeDocument | null) => {
+    if (after === null) return;
+    setState((old) => (old === "saved" || old === "refused" ? "saving" : old));
+    setDocument(after);
+  };
+
   return {
     document,
     revision,
     state,
     newer,
     change: (change) => {
-      setState((old) => (old === "saved" || old === "refused" ? "saving" : old));
-      setDocument((old) => ({ ...old, ...change }));
+      const after = { ...document, ...change };
+      history.note(document, after);
+      put(after);
     },
+    canUndo: history.canUndo,
+    canRedo: history.canRedo,
+    undo: () => put(history.undo(document)),
+    redo: () => put(history.redo(document)),
     keepMine: () => {
       if (!newer) return;
       setRevision(newer.revision);

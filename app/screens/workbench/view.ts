@@ -1,0 +1,52 @@
+import { useCallback, useMemo } from "react";
+import { useSearchParams } from "react-router";
+import { VISIONS } from "#core/colour/vision.ts";
+import { CONTRAST_LEVELS } from "#core/theme/roles.ts";
+import { PREVIEW_PAGES, SHOWN_STATES } from "../../previews/page.ts";
+
+/** Widths that a page is judged at, in px; `fit` is a small window, scaled into the stage. */
+export const WIDTHS = { fit: 760, desktop: 1280, tablet: 820, phone: 390 } as const;
+
+const CHOICES = {
+  tab: ["roles", "findings", "by-hand", "type"],
+  page: PREVIEW_PAGES,
+  show: ["both", "light", "dark"],
+  width: ["fit", "desktop", "tablet", "phone"],
+  vision: [...VISIONS, "low-contrast"],
+  level: CONTRAST_LEVELS,
+  state: SHOWN_STATES,
+  compare: ["nothing", "release", "live"],
+} as const;
+
+type Choices = typeof CHOICES;
+export type View = { [Key in keyof Choices]: Choices[Key][number] } & { filter: string };
+
+/** What is shown, as the address keeps it, so that a colleague can be sent it. */
+export function useView(): [View, (change: Partial<View>) => void] {
+  const [params, setParams] = useSearchParams();
+  const view = useMemo(() => readView(params), [params]);
+  const change = useCallback(
+    (change: Partial<View>) =>
+      setParams(
+        (old) => {
+          const next = new URLSearchParams(old);
+          for (const [key, value] of Object.entries(change)) {
+            const first = key in CHOICES ? CHOICES[key as keyof Choices][0] : "";
+            if (value === first) next.delete(key);
+            else next.set(key, value);
+          }
+          return next;
+        },
+        { replace: true, preventScrollReset: true },
+      ),
+    [setParams],
+  );
+  return [view, change];
+}
+
+function readView(params: URLSearchParams): View {
+  const view: Record<string, string> = { filter: params.get("filter") ?? "" };
+  for (const [key, choices] of Object.entries(CHOICES))
+    view[key] = (choices as readonly string[]).find((c) => c === params.get(key)) ?? choices[0];
+  return view as View;
+}
