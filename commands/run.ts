@@ -1,3 +1,4 @@
+import { bench } from "./bench.ts";
 import { reset } from "./reset.ts";
 import { test } from "./test.ts";
 import { say, Trouble } from "./trouble.ts";
@@ -7,6 +8,7 @@ const COMMANDS: Record<string, (root: string, rest: string[]) => Promise<number>
   up,
   test,
   reset,
+  bench,
 };
 
 /** Runs one command by its name; the process ends with its exit status. */

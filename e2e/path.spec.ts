@@ -29,9 +29,11 @@ test("one colour in, a branded page out", async ({ browser }) => {
   });
 
   await test.step("see what can be read, with each number and why", async () => {
+    await page.getByRole("tab", { name: "Findings" }).click();
     await expect(page.getByRole("status").filter({ hasText: "pairs" })).toHaveText(
       /All \d+ pairs pass/,
     );
+    await page.getByRole("tab", { name: "Roles" }).click();
     const roles = page.getByRole("table", { name: /Roles/ });
     await roles.getByRole("button", { name: "Action", exact: true }).click();
     await expect(roles).toContainText("Your brand colour itself.");
@@ -41,8 +43,9 @@ test("one colour in, a branded page out", async ({ browser }) => {
   });
 
   await test.step("see both schemes in the preview, in the theme's own colours", async () => {
-    const header = (scheme: string) => page.locator(`[data-preview=${scheme}] > div`).first();
-    expect(await background(header("light"))).toBe("rgb(122, 31, 92)");
+    const header = (scheme: string) =>
+      page.frameLocator(`iframe[title="Intranet home, ${scheme}"]`).locator(".header");
+    await expect(header("light")).toHaveCSS("background-color", "rgb(122, 31, 92)");
     for (const scheme of ["light", "dark"])
       expect(
         ratio(await background(header(scheme)), await ink(header(scheme))),
@@ -57,9 +60,11 @@ test("one colour in, a branded page out", async ({ browser }) => {
     await expect(page.getByRole("alert")).toHaveCount(0);
     await page.reload();
     await expect(page.getByLabel("Your colour", { exact: true })).toHaveValue("#7a1f5d");
-    expect(await background(page.locator("[data-preview=light] > div").first())).toBe(
-      "rgb(122, 31, 93)",
-    );
+    expect(
+      await background(
+        page.frameLocator('iframe[title="Intranet home, light"]').locator(".header"),
+      ),
+    ).toBe("rgb(122, 31, 93)");
   });
 
   await test.step("name it, check what stands in the way, deliver it", async () => {

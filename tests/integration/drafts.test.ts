@@ -16,7 +16,7 @@ let tomas: PersonId;
 let theme: ThemeId;
 beforeEach(async () => {
   ({ ines, tomas } = await freshDemo());
-  const made = await createTheme("Tide", "#0b5e55", ines);
+  const made = await createTheme("Tide", fromPrimary("#0b5e55"), ines);
   if (!made.ok) throw new Error(made.code);
   theme = made.id;
 });
@@ -60,11 +60,17 @@ test("of many saves at the same moment one is taken, and none is lost", async ()
 });
 
 test("names are unique whatever their case; lists are paged and searched in the database", async () => {
-  expect(await createTheme("TIDE", "#000000", ines)).toEqual({ ok: false, code: "name-taken" });
-  for (let i = 0; i < 6; i++) await createTheme(`Ebb ${i} 100%`, "#123456", ines);
+  expect(await createTheme("TIDE", fromPrimary("#000000"), ines)).toEqual({
+    ok: false,
+    code: "name-taken",
+  });
+  for (let i = 0; i < 6; i++) await createTheme(`Ebb ${i} 100%`, fromPrimary("#123456"), ines);
   expect((await listThemes(2, 4)).lines).toHaveLength(4);
-  expect(await listThemes(1, 3, "ebb")).toMatchObject({ total: 6, lines: { length: 3 } });
-  expect((await listThemes(1, 3, "%_")).total).toBe(0);
+  expect(await listThemes(1, 3, { search: "ebb" })).toMatchObject({
+    total: 6,
+    lines: { length: 3 },
+  });
+  expect((await listThemes(1, 3, { search: "%_" })).total).toBe(0);
 });
 
 test("a release is of the revision that was seen, under a name of its own", async () => {

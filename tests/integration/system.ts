@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Hex } from "#core/colour/srgb.ts";
+import { fromPrimary } from "#core/theme/document.ts";
 import { closeDatabase, database } from "#server/db/connection.ts";
 import { migrate } from "#server/db/migrate.ts";
 import { Connection, MODELS, Person, Place, Theme } from "#server/db/models/index.ts";
@@ -41,7 +42,7 @@ export async function release(
   primary: Hex,
   name = `Release ${++made}`,
 ): Promise<ReleaseId> {
-  const theme = await createTheme(`Theme for ${name}`.slice(0, 80), primary, person);
+  const theme = await createTheme(`Theme for ${name}`.slice(0, 80), fromPrimary(primary), person);
   if (!theme.ok) throw new Error(theme.code);
   const result = await makeRelease(theme.id, 1, { name, note: "for a test" }, person);
   if (!result.ok) throw new Error(result.code);
