@@ -40,8 +40,8 @@ const pie = {
   series: [
     {
       type: "pie",
-      radius: ["38%", "66%"],
-      label: { ...TEXT, formatter: "{b}" },
+      radius: ["30%", "54%"],
+      label: { ...TEXT, formatter: "{b}", overflow: "none" },
       itemStyle: { borderColor: "var(--r-panel)", borderWidth: 2 },
       data: CARGO.map((name, i) => ({
         name,
@@ -90,19 +90,21 @@ export default function DashboardPreview({ shown }: PreviewProps) {
     <>
       <div className="header" data-roles="header header-text">
         <span className="name">Sailings Board</span>
-        <button
-          type="button"
-          className="soft"
-          data-roles="action-soft action-soft-text"
-          onClick={() => setBusy(!busy)}
-          {...shownAs(shown)}
-        >
-          {busy ? "Usual week" : "Holiday week"}
-        </button>
       </div>
       <div className="columns">
         <div className="panel" data-roles="panel panel-text">
-          <h2>Sailings a day</h2>
+          <div className="row between">
+            <h2>Sailings a day</h2>
+            <button
+              type="button"
+              className="soft"
+              data-roles="action-soft action-soft-text"
+              onClick={() => setBusy(!busy)}
+              {...shownAs(shown)}
+            >
+              {busy ? "Usual week" : "Holiday week"}
+            </button>
+          </div>
           <Chart
             option={lines(busy)}
             height={220}

@@ -32,7 +32,7 @@ export function Findings(props: FindingsProps) {
           ? `All ${looked} pairs pass, in light and dark, at standard and more contrast.`
           : `${short.length} of ${looked} pairs fall short.`}
       </p>
-      <ul className="border-t border-hair px-3 text-sm">
+      <ul className="px-3 text-sm">
         {[...short, ...alike].map((finding) => (
           <Line key={keyOf(finding)} finding={finding} {...props} />
         ))}

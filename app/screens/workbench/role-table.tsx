@@ -1,4 +1,4 @@
-import { Fragment, memo, useEffect, useMemo, useRef } from "react";
+import { Fragment, memo, useEffect, useMemo, useRef, useState } from "react";
 import { shownRatio } from "#core/colour/contrast.ts";
 import { toHex } from "#core/colour/srgb.ts";
 import { barOf } from "#core/contrast/pairs.ts";
@@ -66,27 +66,73 @@ export const RoleTable = memo(function RoleTable(props: RoleTableProps) {
           </th>
         </tr>
       </thead>
-      {groups.map(({ group, roles }) =>
+      {groups.map(({ group, roles }, i) =>
         roles.length === 0 ? null : (
-          <tbody key={group}>
-            <tr>
-              <th
-                scope="rowgroup"
-                colSpan={3}
-                className="border-b border-hair bg-ground px-3 pt-2.5 pb-1 text-left text-sm font-semibold"
-              >
-                {GROUP_WORDS[group]}
-              </th>
-            </tr>
-            {roles.map((role) => (
-              <Row key={role} role={role} measured={measured} {...props} />
-            ))}
-          </tbody>
+          <Group key={group} group={group} roles={roles} place={i} measured={measured} {...props} />
         ),
       )}
     </table>
   );
 });
+
+interface GroupProps extends RoleTableProps {
+  group: RoleGroup;
+  roles: readonly Role[];
+  /** Where the group stands: those out of sight follow a change one after the other. */
+  place: number;
+  measured: Measured;
+}
+
+/** A group out of sight waits this long, and this long more for each group before it, in ms. */
+const FOLLOWS_AFTER_MS = 250;
+const FOLLOWS_APART_MS = 60;
+
+/**
+ * One group of roles. In sight it follows every change at once; out of sight it follows when
+ * changes have come to rest, so that a drag never has the whole table to draw.
+ */
+const Group = memo(function Group({ group, roles, place, measured, ...props }: GroupProps) {
+  const body = useRef<HTMLTableSectionElement>(null);
+  const inSight = useInSight(body);
+  const [rested, setRested] = useState({ theme: props.theme, measured });
+  useEffect(() => {
+    if (inSight) return;
+    const wait = FOLLOWS_AFTER_MS + place * FOLLOWS_APART_MS;
+    const timer = setTimeout(() => setRested({ theme: props.theme, measured }), wait);
+    return () => clearTimeout(timer);
+  }, [inSight, place, props.theme, measured]);
+  const shown = inSight ? { theme: props.theme, measured } : rested;
+  return (
+    <tbody ref={body}>
+      <tr>
+        <th
+          scope="rowgroup"
+          colSpan={3}
+          className="border-b border-hair bg-ground px-3 pt-2.5 pb-1 text-left text-sm font-semibold"
+        >
+          {GROUP_WORDS[group]}
+        </th>
+      </tr>
+      {roles.map((role) => (
+        <Row key={role} role={role} {...props} {...shown} />
+      ))}
+    </tbody>
+  );
+});
+
+/** Whether any of an element is in sight; true until that is known. */
+function useInSight(at: React.RefObject<Element | null>): boolean {
+  const [inSight, setInSight] = useState(true);
+  useEffect(() => {
+    if (!at.current) return;
+    const observer = new IntersectionObserver(([entry]) =>
+      setInSight(entry?.isIntersecting ?? true),
+    );
+    observer.observe(at.current);
+    return () => observer.disconnect();
+  }, [at]);
+  return inSight;
+}
 
 function measure(theme: Theme): Measured {
   const of = (scheme: Scheme, level: ContrastLevel) => {
@@ -104,7 +150,7 @@ interface RowProps extends RoleTableProps {
   measured: Measured;
 }
 
-function Row({ role, measured, ...props }: RowProps) {
+const Row = memo(function Row({ role, measured, ...props }: RowProps) {
   const { document, theme, mayChange, open, pointed, onOpen, onPoint, onChange } = props;
   const isOpen = open === role;
   const row = useRef<HTMLTableRowElement>(null);
@@ -158,7 +204,7 @@ function Row({ role, measured, ...props }: RowProps) {
       ) : null}
     </Fragment>
   );
-}
+});
 
 interface RoleCellProps {
   role: Role;

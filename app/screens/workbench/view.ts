@@ -1,4 +1,4 @@
-import { useCallback, useMemo } from "react";
+import { useCallback, useEffect, useMemo, useRef } from "react";
 import { useSearchParams } from "react-router";
 import { VISIONS } from "#core/colour/vision.ts";
 import { CONTRAST_LEVELS } from "#core/theme/roles.ts";
@@ -25,20 +25,22 @@ export type View = { [Key in keyof Choices]: Choices[Key][number] } & { filter: 
 export function useView(): [View, (change: Partial<View>) => void] {
   const [params, setParams] = useSearchParams();
   const view = useMemo(() => readView(params), [params]);
+  // Two changes in a row must both count, also before the first has reached the address.
+  const latest = useRef(params);
+  useEffect(() => {
+    latest.current = params;
+  }, [params]);
   const change = useCallback(
-    (change: Partial<View>) =>
-      setParams(
-        (old) => {
-          const next = new URLSearchParams(old);
-          for (const [key, value] of Object.entries(change)) {
-            const first = key in CHOICES ? CHOICES[key as keyof Choices][0] : "";
-            if (value === first) next.delete(key);
-            else next.set(key, value);
-          }
-          return next;
-        },
-        { replace: true, preventScrollReset: true },
-      ),
+    (change: Partial<View>) => {
+      const next = new URLSearchParams(latest.current);
+      for (const [key, value] of Object.entries(change)) {
+        const first = key in CHOICES ? CHOICES[key as keyof Choices][0] : "";
+        if (value === first) next.delete(key);
+        else next.set(key, value);
+      }
+      latest.current = next;
+      setParams(next, { replace: true, preventScrollReset: true });
+    },
     [setParams],
   );
   return [view, change];
