@@ -91,6 +91,17 @@ test("a finding is shown where it is, and one press mends it", async () => {
   await expect(page.getByRole("status").filter({ hasText: /All \d+ pairs pass/ })).toBeVisible();
 });
 
+test("repair all shows what it would do first, then does it", async () => {
+  await row(page, "Panel text").click();
+  await page.getByRole("button", { name: "brand 200, falls short" }).click();
+  await page.getByRole("tab", { name: /^Findings \d/ }).click();
+  await page.getByRole("button", { name: "Repair all …" }).click();
+  const all = page.getByRole("region", { name: "Repairs of everything" });
+  await expect(all).toContainText("Nothing is changed yet");
+  await all.getByRole("button", { name: "Make these changes" }).click();
+  await expect(page.getByRole("status").filter({ hasText: /All \d+ pairs pass/ })).toBeVisible();
+});
+
 test("a step that would fall short says so beforehand, and such a theme can't be released", async () => {
   await row(page, "Link").click();
   await page.getByRole("button", { name: "brand 200, falls short" }).click();

@@ -124,3 +124,37 @@ function movesOf(theme: Theme, finding: Finding, role: Role, before: Srgb): Srgb
 
 /** ΔEOK at which a look-alike is tried as moved far enough; whether it is, the new theme tells. */
 const ALIKE_MOVE = 0.1;
+
+/** Where repairing everything has got to: what was taken so far, and what nothing mends. */
+export interface RepairRun {
+  document: ThemeDocument;
+  repairs: Repair[];
+  /** Findings that no repair of one role mends without breaking another pair. */
+  left: Finding[];
+}
+
+/**
+ * Repairs every pair that falls short, one after the other, each with its nearest repair. Yields
+ * after each, since a run over many findings takes a while; look-alikes are left to people.
+ */
+export function* repairAll(
+  document: ThemeDocument,
+  conformance: Conformance = "AA",
+): Generator<RepairRun> {
+  let run: RepairRun = { document, repairs: [], left: [] };
+  for (;;) {
+    const theme = computeTheme(run.document, conformance);
+    const given = new Set(run.left.map(keyOf));
+    const next = theme.findings.find((f) => f.kind !== "alike" && !given.has(keyOf(f)));
+    if (!next) return;
+    const [nearest] = repairsOf(run.document, theme, next, conformance);
+    run = nearest
+      ? {
+          ...run,
+          document: applyRepair(run.document, nearest),
+          repairs: [...run.repairs, nearest],
+        }
+      : { ...run, left: [...run.left, next] };
+    yield run;
+  }
+}

@@ -8,7 +8,7 @@ import { verdicts } from "#core/contrast/verdict.ts";
 import { compareThemes } from "#core/theme/comparison.ts";
 import { fromPrimary, resetOverride, setOverride, themeDocument } from "#core/theme/document.ts";
 import type { Override } from "#core/theme/override.ts";
-import { applyRepair, keyOf, repairsOf } from "#core/theme/repairs.ts";
+import { applyRepair, keyOf, repairAll, repairsOf } from "#core/theme/repairs.ts";
 import { CONTRAST_LEVELS, ROLES, type Role, SCHEMES } from "#core/theme/roles.ts";
 import { computeTheme, type Theme } from "#core/theme/theme.ts";
 
@@ -198,6 +198,23 @@ describe("repairs", () => {
     expect(kinds).toContain("move link");
     expect(kinds).toContain("reset link");
   });
+});
+
+test("repairing everything mends every pair that one role can mend, and touches nothing that passes", () => {
+  let document = fromPrimary("#0b5e55");
+  for (const [role, colour] of [
+    ["link", "#9fd4cd"],
+    ["panel-text", "#d0d0d0"],
+    ["success-line", "#e0f0e0"],
+  ] as const)
+    document = setOverride(document, "light", role, { kind: "colour", colour });
+  expect(short(computeTheme(document)).length).toBeGreaterThan(5);
+  const run = [...repairAll(document)].at(-1);
+  if (!run) throw new Error("nothing was repaired");
+  expect(short(computeTheme(run.document))).toEqual([]);
+  expect(run.left).toEqual([]);
+  expect(new Set(run.repairs.map((r) => r.scheme))).toEqual(new Set(["light"]));
+  expect([...repairAll(run.document)]).toEqual([]);
 });
 
 describe("policy", () => {

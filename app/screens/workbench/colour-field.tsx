@@ -89,6 +89,7 @@ export function ColourField<Value extends Hex | null>(props: ColourFieldProps<Va
           onChange={(event) => type(event.target.value)}
           className="entry number h-9 rounded-l-none text-sm"
         />
+        {readOnly ? null : <Eyedropper label={label} onTake={type} />}
       </div>
       {wrong ? <Problem id={`${id}-told`}>{wrong}</Problem> : null}
       {!wrong && told ? (
@@ -105,4 +106,39 @@ function standsFor(text: string): Hex | null | undefined {
   if (text.trim() === "") return null;
   const read = readColour(text);
   return read.ok ? toHex(read.value.colour) : undefined;
+}
+
+interface EyeDropperWindow {
+  EyeDropper?: new () => { open(): Promise<{ sRGBHex: string }> };
+}
+
+/** Takes a colour from anywhere on the screen, where the browser can. */
+function Eyedropper({ label, onTake }: { label: string; onTake(hex: string): void }) {
+  const [can, setCan] = useState(false);
+  useEffect(() => setCan("EyeDropper" in window), []);
+  if (!can) return null;
+  const take = async () => {
+    const Dropper = (window as EyeDropperWindow).EyeDropper;
+    // Escape ends it without a colour, which the browser reports as an error.
+    const taken = await new (Dropper as NonNullable<typeof Dropper>)().open().catch(() => null);
+    if (taken) onTake(taken.sRGBHex);
+  };
+  return (
+    <button
+      type="button"
+      onClick={take}
+      aria-label={`${label}, take from the screen`}
+      title="Take a colour from the screen"
+      className="press h-9 rounded-l-none border-l-0 px-2"
+    >
+      <svg viewBox="0 0 16 16" className="size-4" aria-hidden="true">
+        <path
+          d="M9 4l3 3M10.5 2.5a1.8 1.8 0 0 1 3 3L11 8 8 5zM8.5 5.5L3 11l-.8 2.8L5 13l5.5-5.5"
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="1.4"
+        />
+      </svg>
+    </button>
+  );
 }

@@ -8,6 +8,7 @@ import type { Role } from "#core/theme/roles.ts";
 import type { Theme } from "#core/theme/theme.ts";
 import { Verdict } from "../../components/verdict.tsx";
 import { findingWords, repairWords } from "../../wording/finding.ts";
+import { RepairAll, Swatch } from "./repair-all.tsx";
 
 interface FindingsProps {
   document: ThemeDocument;
@@ -32,6 +33,9 @@ export function Findings(props: FindingsProps) {
           ? `All ${looked} pairs pass, in light and dark, at standard and more contrast.`
           : `${short.length} of ${looked} pairs fall short.`}
       </p>
+      {props.mayChange && short.length > 0 ? (
+        <RepairAll document={props.document} onRepair={props.onRepair} />
+      ) : null}
       <ul className="px-3 text-sm">
         {[...short, ...alike].map((finding) => (
           <Line key={keyOf(finding)} finding={finding} {...props} />
@@ -94,15 +98,5 @@ function Line({ finding, document, theme, mayChange, onRepair, onPoint, onOpen }
         </button>
       )}
     </li>
-  );
-}
-
-function Swatch({ colour }: { colour: string }) {
-  return (
-    <span
-      aria-hidden="true"
-      className="size-4 shrink-0 border border-edge [forced-color-adjust:none]"
-      style={{ background: colour }}
-    />
   );
 }
