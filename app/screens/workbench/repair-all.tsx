@@ -48,7 +48,7 @@ export function RepairAll({ document, onRepair }: RepairAllProps) {
     >
       <p role="status">
         {done
-          ? `${repairs.length} changes would mend ${run?.left.length ? `all but ${run.left.length}` : "every pair"}. Nothing is changed yet.`
+          ? `${repairs.length === 1 ? "One change" : `${repairs.length} changes`} would mend ${run?.left.length ? `all but ${run.left.length}` : "every pair"}. Nothing is changed yet.`
           : `Working them out: ${repairs.length} so far …`}
       </p>
       <ul className="mt-1 max-h-40 overflow-y-auto">
