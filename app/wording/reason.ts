@@ -3,22 +3,15 @@ import type { Override } from "#core/theme/override.ts";
 import type { Reason } from "#core/theme/reason.ts";
 import { roleWords } from "./roles.ts";
 
-const SCALE_WORDS: Record<string, string> = {
-  brand: "brand",
-  accent: "accent",
-  neutral: "neutral",
-};
-const scaleWords = (scale: string) => SCALE_WORDS[scale] ?? scale;
-
 /** Where a colour comes from, in two or three words. */
 export function sourceWords(reason: Reason): string {
   switch (reason.kind) {
     case "brand":
       return reason.scale === "brand" ? "your colour" : "your accent";
     case "step":
-      return `${scaleWords(reason.scale)} ${reason.step}`;
+      return `${reason.scale} ${reason.step}`;
     case "tone":
-      return `${scaleWords(reason.scale)}, off the scale`;
+      return `${reason.scale}, off the scale`;
     case "white":
       return "white";
     case "black":
@@ -42,12 +35,12 @@ export function reasonWords(reason: Reason): string {
     case "brand":
       return reason.scale === "brand" ? "Your brand colour itself." : "Your accent itself.";
     case "step": {
-      if (!reason.insteadOf) return `Step ${reason.step} of the ${scaleWords(reason.scale)} scale.`;
+      if (!reason.insteadOf) return `Step ${reason.step} of the ${reason.scale} scale.`;
       const { scale, step, ground, measured, owed } = reason.insteadOf;
-      return `Step ${reason.step} of the ${scaleWords(reason.scale)} scale, since ${scaleWords(scale)} ${step} has only ${shownRatio(measured)}:1 with ${roleWords(ground).toLowerCase()} and needs ${owed}:1.`;
+      return `Step ${reason.step} of the ${reason.scale} scale, since ${scale} ${step} has only ${shownRatio(measured)}:1 with ${roleWords(ground).toLowerCase()} and needs ${owed}:1.`;
     }
     case "tone":
-      return `A ${scaleWords(reason.scale)} shade beyond the scale's steps, ${reason.contrastOnWhite}:1 on white.`;
+      return `A ${reason.scale} shade beyond the scale's steps, ${reason.contrastOnWhite}:1 on white.`;
     case "white":
       return "White.";
     case "black":
@@ -73,7 +66,7 @@ export function overrideWords(override: Override): string {
         ? override.colour
         : `${override.colour} at ${Math.round(override.alpha * 100)} %`;
     case "step":
-      return `${scaleWords(override.scale)} ${override.step}`;
+      return `${override.scale} ${override.step}`;
     case "role":
       return roleWords(override.role).toLowerCase();
   }

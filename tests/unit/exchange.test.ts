@@ -91,9 +91,9 @@ function propertiesOf(css: string): Seen[] {
         around.push(rule.type);
         return undefined;
       },
-      RuleExit(rule) {
+      RuleExit() {
         around.pop();
-        return rule.type === "ignored" ? undefined : undefined;
+        return undefined;
       },
       Declaration: {
         custom({ name, value }) {
