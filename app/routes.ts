@@ -6,6 +6,7 @@ export default [
   route("display", "screens/frame/display.ts"),
   route("live", "screens/frame/live.ts"),
   route("themes/:theme/draft", "screens/workbench/draft.ts"),
+  route("themes/:theme/waivers", "screens/workbench/waivers.ts"),
   layout("screens/frame/route.tsx", [
     index("screens/frame/start.ts"),
     route("themes", "screens/themes/route.tsx"),
@@ -16,6 +17,7 @@ export default [
     route("estate", "screens/estate/route.tsx"),
     route("estate/:place", "screens/place/route.tsx"),
     route("estate/:place/deliver", "screens/deliver/route.tsx"),
+    route("policy", "screens/policy/route.tsx"),
     route("log", "screens/log/route.tsx"),
     route("*", "screens/frame/not-found.tsx"),
   ]),

@@ -10,6 +10,7 @@ export type ReleaseId = Id<"release">;
 export type PlaceId = Id<"place">;
 export type ConnectionId = Id<"connection">;
 export type DeliveryId = Id<"delivery">;
+export type WaiverId = Id<"waiver">;
 export type ReceiptId = Id<"receipt">;
 
 export const newId = <T extends Id<string>>(): T => randomUUID() as T;

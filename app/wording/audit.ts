@@ -14,4 +14,7 @@ export const ACTION_WORDS: Record<AuditAction, string> = {
   "delivery-finished": "delivery confirmed",
   "delivery-failed": "delivery failed",
   "credential-changed": "changed a platform's account",
+  "policy-changed": "changed the policy",
+  "waiver-granted": "accepted a finding for a time",
+  "waiver-withdrawn": "took an acceptance back",
 };

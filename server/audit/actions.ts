@@ -13,5 +13,8 @@ export const AUDIT_ACTIONS = [
   "delivery-finished",
   "delivery-failed",
   "credential-changed",
+  "policy-changed",
+  "waiver-granted",
+  "waiver-withdrawn",
 ] as const;
 export type AuditAction = (typeof AUDIT_ACTIONS)[number];

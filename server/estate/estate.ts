@@ -1,11 +1,12 @@
+import { QueryTypes } from "sequelize";
 import type { Link } from "#connectors/connector.ts";
 import { type ThemeDocument, themeDocument } from "#core/theme/document.ts";
 import { record } from "../audit/audit.ts";
 import { decryptSecret, encryptSecret } from "../auth/secrets.ts";
-import { inTransaction } from "../db/connection.ts";
+import { database, inTransaction } from "../db/connection.ts";
 import { Connection, Delivery, Place, Receipt, Release } from "../db/models/index.ts";
 import type { PlaceKind } from "../db/models/place.ts";
-import type { ConnectionId, PersonId, PlaceId, ReleaseId, ThemeId } from "../ids.ts";
+import type { ConnectionId, PersonId, PlaceId, ReleaseId } from "../ids.ts";
 
 export interface LiveState {
   release: { id: ReleaseId; name: string; number: number; document: ThemeDocument };
@@ -131,21 +132,37 @@ export async function changeCredential(
   });
 }
 
-/** The document of the newest release of a theme that is live anywhere; null where none is. */
-export async function liveDocumentOf(theme: ThemeId): Promise<ThemeDocument | null> {
-  const releases = await Release.findAll({
-    where: { themeId: theme },
-    attributes: ["id", "document"],
-    order: [["number", "DESC"]],
-    limit: 20,
-  });
-  for (const release of releases) {
-    const delivered = await Delivery.findOne({
-      where: { releaseId: release.id, state: "delivered" },
-      order: [["finishedAt", "DESC"]],
-    });
-    const live = delivered && (await liveAt(delivered.placeId));
-    if (live?.release.id === release.id) return themeDocument.parse(release.document);
-  }
-  return null;
+export interface LiveRelease {
+  id: ReleaseId;
+  document: ThemeDocument;
+  /** A few of the places where it is live, by name. */
+  places: string[];
+  /** At how many it is. */
+  count: number;
+}
+
+/** How many places are named where a release is said to be live. */
+const NAMED = 2;
+
+/** The releases that true receipts say are live somewhere, those at most places first. */
+export async function listLiveReleases(size: number): Promise<LiveRelease[]> {
+  const rows = await database().query<LiveRelease>(
+    `SELECT r.id, r.document, l.places[1:${NAMED}] AS places, l.count
+     FROM (
+       SELECT d.release_id, array_agg(p.name ORDER BY p.name) AS places, count(*)::integer AS count
+       FROM (
+         SELECT DISTINCT ON (place_id) place_id, delivery_id, sent_sha256 = found_sha256 AS equal
+         FROM receipts ORDER BY place_id, read_at DESC
+       ) newest
+       JOIN deliveries d ON d.id = newest.delivery_id
+       JOIN places p ON p.id = newest.place_id
+       WHERE newest.equal
+       GROUP BY d.release_id
+     ) l
+     JOIN releases r ON r.id = l.release_id
+     ORDER BY l.count DESC, r.created_at DESC
+     LIMIT $1`,
+    { bind: [size], type: QueryTypes.SELECT },
+  );
+  return rows.map((row) => ({ ...row, document: themeDocument.parse(row.document) }));
 }

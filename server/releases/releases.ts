@@ -1,5 +1,5 @@
 import { col, fn, type Transaction, where } from "sequelize";
-import { DEFAULT_POLICY, refusals } from "#core/contrast/policy.ts";
+import { refusals } from "#core/contrast/policy.ts";
 import type { Finding } from "#core/contrast/verdict.ts";
 import { type ThemeDocument, themeDocument } from "#core/theme/document.ts";
 import { computeTheme } from "#core/theme/theme.ts";
@@ -7,6 +7,8 @@ import { record } from "../audit/audit.ts";
 import { inTransaction } from "../db/connection.ts";
 import { Draft, Release, Theme } from "../db/models/index.ts";
 import { newId, type PersonId, type ReleaseId, type ThemeId } from "../ids.ts";
+import { readPolicy } from "../policy/policy.ts";
+import { listWaivers } from "../policy/waivers.ts";
 import { artefactsOf } from "./artefact.ts";
 
 export type ReleaseResult =
@@ -30,9 +32,11 @@ export async function makeRelease(
     if (draft.revision !== revision) return { ok: false, code: "draft-moved-on" };
     if (await nameTaken(words.name, transaction)) return { ok: false, code: "name-taken" };
     const document = themeDocument.parse(draft.document);
-    const computed = computeTheme(document);
+    const policy = await readPolicy();
+    const computed = computeTheme(document, policy.conformance);
     const today = new Date().toISOString().slice(0, 10);
-    const refused = refusals(computed.findings, DEFAULT_POLICY, [], today);
+    const waivers = await listWaivers(theme, transaction);
+    const refused = refusals(computed.findings, policy, waivers, today);
     if (refused.length > 0) return { ok: false, code: "findings", findings: refused };
     const last: number | null = await Release.max("number", {
       where: { themeId: theme },

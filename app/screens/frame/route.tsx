@@ -11,6 +11,7 @@ const SCREENS = [
   { to: "/themes", label: "Themes" },
   { to: "/estate", label: "Estate" },
   { to: "/log", label: "Log" },
+  { to: "/policy", label: "Policy" },
 ];
 
 export default function Frame({ loaderData }: Route.ComponentProps) {

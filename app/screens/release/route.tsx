@@ -1,8 +1,10 @@
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { z } from "zod";
-import { DEFAULT_POLICY, refusals } from "#core/contrast/policy.ts";
+import { refusals } from "#core/contrast/policy.ts";
 import { computeTheme } from "#core/theme/theme.ts";
 import type { ThemeId } from "#server/ids.ts";
+import { readPolicy } from "#server/policy/policy.ts";
+import { listWaivers } from "#server/policy/waivers.ts";
 import { listReleases, makeRelease } from "#server/releases/releases.ts";
 import { stripeOfDocument } from "#server/themes/stripes.ts";
 import { openTheme } from "#server/themes/themes.ts";
@@ -26,13 +28,22 @@ export const meta: Route.MetaFunction = () => [{ title: "Release · Livery" }];
 export async function loader({ request, params }: Route.LoaderArgs) {
   await mayChange(request);
   const theme = found(await openTheme(idFrom<ThemeId>(params.theme)));
-  const releases = await listReleases(SHOWN, theme.id);
+  const [releases, policy, waivers] = await Promise.all([
+    listReleases(SHOWN, theme.id),
+    readPolicy(),
+    listWaivers(theme.id),
+  ]);
+  const all = computeTheme(theme.document, policy.conformance).findings;
+  const short = all.filter((f) => f.kind !== "alike").length;
+  const refused = refusals(all, policy, waivers, today()).length;
   const before = releases[0]?.document ?? null;
   return {
     theme,
     stripe: stripeOfDocument(theme.document),
-    findings: refusals(computeTheme(theme.document).findings, DEFAULT_POLICY, [], today()).length,
-    since: before && changesSince(before, theme.document),
+    warned: policy.shortfall === "warn" ? short : 0,
+    accepted: policy.shortfall === "warn" ? 0 : short - refused,
+    findings: refused,
+    since: before && changesSince(before, theme.document, policy.conformance),
     suggested: `${theme.name} ${(releases[0]?.number ?? 0) + 1}`,
     releases: releases.map((r) => ({ ...r, stripe: stripeOfDocument(r.document) })),
   };
@@ -88,6 +99,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 
 export default function Release({ loaderData, actionData }: Route.ComponentProps) {
   const { theme, stripe, findings, suggested, releases, since } = loaderData;
+  const { warned, accepted } = loaderData;
   const busy = useNavigation().state !== "idle";
   const problems: { name?: string[]; note?: string[]; form?: string } = actionData?.problems ?? {};
   return (
@@ -105,10 +117,21 @@ export default function Release({ loaderData, actionData }: Route.ComponentProps
           <div className="flex items-center gap-4">
             <Stripe colours={stripe} className="h-12 w-36" />
             <p className="flex items-center gap-2">
-              <Verdict passes={findings === 0} />
-              {findings === 0
-                ? "Every pair passes, in light and dark."
-                : `${findings} pairs fall short; they must be mended first.`}
+              <Verdict passes={findings + warned === 0} />
+              <span>
+                {findings > 0
+                  ? `${findings} pairs fall short; mend or accept them first.`
+                  : warned > 0
+                    ? `${warned} pairs fall short; your policy lets them pass.`
+                    : accepted > 0
+                      ? `Every pair passes but ${accepted} that were accepted for a time.`
+                      : "Every pair passes, in light and dark."}{" "}
+                {findings + warned + accepted > 0 ? (
+                  <Link to={`/themes/${theme.id}?tab=findings`} className="go">
+                    See the findings
+                  </Link>
+                ) : null}
+              </span>
             </p>
           </div>
           <input type="hidden" name="revision" value={theme.revision} />

@@ -1,4 +1,5 @@
 import { type Hex, toHex } from "#core/colour/srgb.ts";
+import type { Conformance } from "#core/contrast/pairs.ts";
 import { compareThemes } from "#core/theme/comparison.ts";
 import type { ThemeDocument } from "#core/theme/document.ts";
 import type { Role, Scheme } from "#core/theme/roles.ts";
@@ -15,8 +16,15 @@ export interface Since {
 }
 
 /** Compares a draft with a release, at the standard level, the largest changes first. */
-export function changesSince(before: ThemeDocument, after: ThemeDocument): Since {
-  const { changes, gained, lost } = compareThemes(computeTheme(before), computeTheme(after));
+export function changesSince(
+  before: ThemeDocument,
+  after: ThemeDocument,
+  conformance: Conformance,
+): Since {
+  const { changes, gained, lost } = compareThemes(
+    computeTheme(before, conformance),
+    computeTheme(after, conformance),
+  );
   const roles = changes
     .filter((change) => change.level === "standard")
     .map(({ scheme, role, before, after, difference }) => ({

@@ -15,6 +15,9 @@ interface ColourFieldProps<Value extends Hex | null> {
   onChange(colour: Hex | (null extends Value ? null : never)): void;
 }
 
+/** Identifier of the list of colours that were used in this theme; pickers and fields offer them. */
+export const USED_COLOURS = "used-colours";
+
 /** A colour by any notation or by the browser's picker. What can't be read stays in the field, with why. */
 export function ColourField<Value extends Hex | null>(props: ColourFieldProps<Value>) {
   const { name, label, value, derived, readOnly, problem } = props;
@@ -70,6 +73,7 @@ export function ColourField<Value extends Hex | null>(props: ColourFieldProps<Va
       <div className="mt-1 flex">
         <input
           type="color"
+          list={USED_COLOURS}
           aria-label={`${label}, picker`}
           value={value ?? derived}
           disabled={readOnly}
@@ -79,6 +83,7 @@ export function ColourField<Value extends Hex | null>(props: ColourFieldProps<Va
         <input
           id={id}
           name={name}
+          list={USED_COLOURS}
           value={text}
           placeholder={derived}
           readOnly={readOnly}

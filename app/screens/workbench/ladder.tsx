@@ -1,10 +1,11 @@
-import { memo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import { contrast, shownRatio } from "#core/colour/contrast.ts";
 import { type Srgb, toHex, WHITE } from "#core/colour/srgb.ts";
 import { STEPS, type Step } from "#core/scale/ladder.ts";
 import { SCALE_NAMES, type ScaleName, type Scales } from "#core/scale/scales.ts";
 import { Choice } from "../../components/choice.tsx";
 import { NOTATIONS, type Notation, written } from "./notations.ts";
+import { useTurn } from "./turns.ts";
 
 const NAMES: Record<ScaleName, string> = {
   brand: "Your colour",
@@ -25,7 +26,11 @@ interface ScalesPanelProps {
 }
 
 /** All scales: one as a ladder with its values, the others as strips to press. */
-export const ScalesPanel = memo(function ScalesPanel({ scales, canvas, lit }: ScalesPanelProps) {
+export function ScalesPanel({ scales, canvas, lit }: ScalesPanelProps) {
+  return <Panel lit={lit} {...useTurn(useMemo(() => ({ scales, canvas }), [scales, canvas]))} />;
+}
+
+const Panel = memo(function Panel({ scales, canvas, lit }: ScalesPanelProps) {
   const [shown, setShown] = useState<ScaleName>("brand");
   const [notation, setNotation] = useState<Notation>("hex");
   return (

@@ -3,6 +3,7 @@ import { toHex } from "#core/colour/srgb.ts";
 import type { ThemeDocument } from "#core/theme/document.ts";
 import { type RepairRun, repairAll } from "#core/theme/repairs.ts";
 import { repairWords } from "../../wording/finding.ts";
+import { usePolicy } from "./policy-context.ts";
 
 interface RepairAllProps {
   document: ThemeDocument;
@@ -14,11 +15,12 @@ export function RepairAll({ document, onRepair }: RepairAllProps) {
   const [asked, setAsked] = useState<ThemeDocument | null>(null);
   const [run, setRun] = useState<RepairRun | null>(null);
   const [done, setDone] = useState(false);
+  const { conformance } = usePolicy();
 
   useEffect(() => {
     if (asked === null) return;
     let stopped = false;
-    const steps = repairAll(asked);
+    const steps = repairAll(asked, conformance);
     setRun(null);
     setDone(false);
     const step = () => {
@@ -32,7 +34,7 @@ export function RepairAll({ document, onRepair }: RepairAllProps) {
     return () => {
       stopped = true;
     };
-  }, [asked]);
+  }, [asked, conformance]);
 
   if (asked !== document)
     return (

@@ -1,14 +1,17 @@
 import { type KeyboardEvent, useMemo, useState } from "react";
-import { toHex } from "#core/colour/srgb.ts";
+import { oklch } from "#core/colour/oklch.ts";
+import { type Srgb, toHex } from "#core/colour/srgb.ts";
 import { STEPS } from "#core/scale/ladder.ts";
 import { SCALE_NAMES, type ScaleName } from "#core/scale/scales.ts";
 import { resetOverride, setOverride, type ThemeDocument } from "#core/theme/document.ts";
 import type { Override } from "#core/theme/override.ts";
 import { ROLES, type Role, SCHEMES, type Scheme } from "#core/theme/roles.ts";
 import type { Theme } from "#core/theme/theme.ts";
-import { nextShade, trialsOf } from "#core/theme/trial.ts";
+import { nextShade, type Trial, trialsOf } from "#core/theme/trial.ts";
+import { overrideWords, sourceWords } from "../../wording/reason.ts";
 import { roleWords } from "../../wording/roles.ts";
 import { ColourField } from "./colour-field.tsx";
+import { usePolicy } from "./policy-context.ts";
 
 interface RoleEditorProps {
   role: Role;
@@ -116,11 +119,14 @@ export function RoleEditor({ role, document, theme, onChange }: RoleEditorProps)
           </select>
         </label>
       </div>
-      {where !== "both" && byHand.length === 1 && byHand[0] === where ? (
-        <p className="text-faint">
-          Only {where} is set by hand. {where === "light" ? "Dark" : "Light"} keeps following its
-          rule.
-        </p>
+      {byHand[0] && byHand.length === 1 ? (
+        <OtherScheme
+          role={role}
+          document={document}
+          theme={theme}
+          from={byHand[0]}
+          onTake={(scheme, override) => onChange(setOverride(document, scheme, role, override))}
+        />
       ) : null}
     </div>
   );
@@ -134,9 +140,59 @@ interface StepPickerProps {
   onTake(override: Override): void;
 }
 
+/** Says beforehand what an override would do in a scheme, under the organisation's policy. */
+function useTrial(document: ThemeDocument, theme: Theme, scheme: Scheme): Trial {
+  const { conformance } = usePolicy();
+  return useMemo(
+    () => trialsOf(document, theme, scheme, conformance),
+    [document, theme, scheme, conformance],
+  );
+}
+
+interface OtherSchemeProps extends Omit<RoleEditorProps, "onChange"> {
+  from: Scheme;
+  onTake(scheme: Scheme, override: Override): void;
+}
+
+/** A role is set by hand in one scheme only: whether that matters in the other, and a way to follow. */
+function OtherScheme({ role, document, theme, from, onTake }: OtherSchemeProps) {
+  const other: Scheme = from === "light" ? "dark" : "light";
+  const trial = useTrial(document, theme, other);
+  const override = document.overrides[from][role];
+  if (!override) return null;
+  const own = theme.schemes[other].standard[role];
+  const apart = areOtherHues(theme.schemes[from].standard[role].colour, own.colour);
+  return (
+    <p className="border-l-2 border-edge pl-2.5">
+      Only {from} is set by hand. {other === "dark" ? "Dark" : "Light"} keeps following its rule:{" "}
+      {sourceWords(own.reason)}.{" "}
+      {apart
+        ? "The two are now different colours, so readers see another role when they change schemes. "
+        : "The two are still shades of one colour. "}
+      <button type="button" className="go" onClick={() => onTake(other, override)}>
+        Take {overrideWords(override)} in {other} too
+      </button>{" "}
+      {trial(role, override) ? "(every pair would pass)" : "(a pair would fall short)"}
+    </p>
+  );
+}
+
+/** Least difference in hue, in degrees, that makes two colours different ones. Our own bar. */
+const OTHER_HUE = 20;
+/** Chroma (OKLCH) under which a colour is a grey and has no hue to speak of. Our own bar. */
+const GREY = 0.03;
+
+/** Whether two colours are of different hues, a grey being of none. */
+function areOtherHues(a: Srgb, b: Srgb): boolean {
+  const [x, y] = [oklch(a), oklch(b)];
+  if (x.c < GREY || y.c < GREY) return x.c < GREY !== y.c < GREY;
+  const apart = Math.abs(x.h - y.h) % 360;
+  return Math.min(apart, 360 - apart) > OTHER_HUE;
+}
+
 /** The scales to press; each step says beforehand whether every pair would still pass. */
 function StepPicker({ role, document, theme, scheme, onTake }: StepPickerProps) {
-  const trial = useMemo(() => trialsOf(document, theme, scheme), [document, theme, scheme]);
+  const trial = useTrial(document, theme, scheme);
   const own = SCALE_NAMES.find((name) => role.startsWith(name));
   const scales = [...new Set<ScaleName>([...(own ? [own] : []), "brand", "accent", "neutral"])];
   const set = document.overrides[scheme][role];

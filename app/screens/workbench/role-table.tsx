@@ -1,7 +1,7 @@
 import { Fragment, memo, useEffect, useMemo, useRef, useState } from "react";
 import { shownRatio } from "#core/colour/contrast.ts";
 import { toHex } from "#core/colour/srgb.ts";
-import { barOf } from "#core/contrast/pairs.ts";
+import { barOf, type Conformance } from "#core/contrast/pairs.ts";
 import { type PairVerdict, verdicts } from "#core/contrast/verdict.ts";
 import type { ThemeDocument } from "#core/theme/document.ts";
 import type { SchemeColours } from "#core/theme/reason.ts";
@@ -18,7 +18,9 @@ import { Verdict } from "../../components/verdict.tsx";
 import { sourceWords } from "../../wording/reason.ts";
 import { GROUP_WORDS, roleWords } from "../../wording/roles.ts";
 import { Explanation, type Measured } from "./explanation.tsx";
+import { usePolicy } from "./policy-context.ts";
 import { RoleEditor } from "./role-editor.tsx";
+import { useTurn } from "./turns.ts";
 
 interface RoleTableProps {
   document: ThemeDocument;
@@ -37,7 +39,8 @@ interface RoleTableProps {
 /** Every role in one row: its light and its dark cell, each with its pair, ratio and source. */
 export const RoleTable = memo(function RoleTable(props: RoleTableProps) {
   const { theme, filter } = props;
-  const measured = useMemo(() => measure(theme), [theme]);
+  const { conformance } = usePolicy();
+  const measured = useMemo(() => measure(theme, conformance), [theme, conformance]);
   const wanted = filter.trim().toLowerCase();
   const groups = (Object.keys(ROLE_GROUPS) as RoleGroup[]).map((group) => ({
     group,
@@ -88,20 +91,32 @@ const FOLLOWS_AFTER_MS = 250;
 const FOLLOWS_APART_MS = 60;
 
 /**
- * One group of roles. In sight it follows every change at once; out of sight it follows when
- * changes have come to rest, so that a drag never has the whole table to draw.
+ * One group of roles. In sight it follows in its turn; out of sight it follows when changes have
+ * come to rest, so that a drag never has the whole table to draw.
  */
-const Group = memo(function Group({ group, roles, place, measured, ...props }: GroupProps) {
+function Group({ document, theme, measured, place, ...props }: GroupProps) {
   const body = useRef<HTMLTableSectionElement>(null);
   const inSight = useInSight(body);
-  const [rested, setRested] = useState({ theme: props.theme, measured });
+  const newest = useMemo(() => ({ document, theme, measured }), [document, theme, measured]);
+  const inTurn = useTurn(newest);
+  const [rested, setRested] = useState(newest);
   useEffect(() => {
     if (inSight) return;
     const wait = FOLLOWS_AFTER_MS + place * FOLLOWS_APART_MS;
-    const timer = setTimeout(() => setRested({ theme: props.theme, measured }), wait);
+    const timer = setTimeout(() => setRested(newest), wait);
     return () => clearTimeout(timer);
-  }, [inSight, place, props.theme, measured]);
-  const shown = inSight ? { theme: props.theme, measured } : rested;
+  }, [inSight, place, newest]);
+  // What is changed by hand must be made from the newest, or a second change would lose the first.
+  const isOpen = props.open !== null && props.roles.includes(props.open);
+  const shown = isOpen ? newest : inSight ? inTurn : rested;
+  return <Rows body={body} {...props} {...shown} />;
+}
+
+interface RowsProps extends Omit<GroupProps, "place"> {
+  body: React.RefObject<HTMLTableSectionElement | null>;
+}
+
+const Rows = memo(function Rows({ body, group, roles, ...props }: RowsProps) {
   return (
     <tbody ref={body}>
       <tr>
@@ -114,7 +129,7 @@ const Group = memo(function Group({ group, roles, place, measured, ...props }: G
         </th>
       </tr>
       {roles.map((role) => (
-        <Row key={role} role={role} {...props} {...shown} />
+        <Row key={role} role={role} {...props} />
       ))}
     </tbody>
   );
@@ -134,10 +149,10 @@ function useInSight(at: React.RefObject<Element | null>): boolean {
   return inSight;
 }
 
-function measure(theme: Theme): Measured {
+function measure(theme: Theme, conformance: Conformance): Measured {
   const of = (scheme: Scheme, level: ContrastLevel) => {
     const byRole = new Map<Role, PairVerdict[]>();
-    for (const pair of verdicts(theme.schemes[scheme][level], barOf(level, "AA")))
+    for (const pair of verdicts(theme.schemes[scheme][level], barOf(level, conformance)))
       byRole.set(pair.over, [...(byRole.get(pair.over) ?? []), pair]);
     return byRole;
   };

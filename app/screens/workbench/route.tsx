@@ -4,8 +4,10 @@ import { data, redirect } from "react-router";
 import type { ThemeDocument } from "#core/theme/document.ts";
 import { type Role, SCHEMES } from "#core/theme/roles.ts";
 import { computeTheme, type Theme } from "#core/theme/theme.ts";
-import { liveDocumentOf } from "#server/estate/estate.ts";
+import { listLiveReleases } from "#server/estate/estate.ts";
 import type { ThemeId } from "#server/ids.ts";
+import { readPolicy } from "#server/policy/policy.ts";
+import { listWaivers } from "#server/policy/waivers.ts";
 import { listReleases } from "#server/releases/releases.ts";
 import { openTheme } from "#server/themes/themes.ts";
 import { found, idFrom } from "../../params.ts";
@@ -14,9 +16,11 @@ import { mayChange, signedIn } from "../../session.ts";
 import type { Route } from "./+types/route";
 import { Bar } from "./bar.tsx";
 import { ByHand, countByHand } from "./by-hand.tsx";
-import { Findings } from "./findings.tsx";
+import { USED_COLOURS } from "./colour-field.tsx";
+import { Findings, openFindings } from "./findings.tsx";
 import { ScalesPanel } from "./ladder.tsx";
 import { Newer } from "./newer.tsx";
+import { PolicyContext, usePolicy } from "./policy-context.ts";
 import { RoleTable } from "./role-table.tsx";
 import { saveFromForm } from "./save.ts";
 import { type Shortcut, Shortcuts } from "./shortcuts.tsx";
@@ -24,7 +28,9 @@ import { Sources } from "./sources.tsx";
 import { Stage } from "./stage.tsx";
 import { TypeShape } from "./type-shape.tsx";
 import { useDraft } from "./use-draft.ts";
+import { useUsedColours } from "./use-used-colours.ts";
 import { useView, type View } from "./view.ts";
+import { dayFromNow, type ShownWaiver } from "./waive.tsx";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   {
@@ -32,14 +38,31 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   },
 ];
 
+/** How many releases that are live somewhere are offered to compare with. */
+const LIVE_SHOWN = 20;
+
 export async function loader({ request, params }: Route.LoaderArgs) {
   const person = await signedIn(request);
   const theme = found(await openTheme(idFrom<ThemeId>(params.theme)));
-  const [releases, live] = await Promise.all([listReleases(1, theme.id), liveDocumentOf(theme.id)]);
+  const [[last], live, policy, waivers] = await Promise.all([
+    listReleases(1, theme.id),
+    listLiveReleases(LIVE_SHOWN),
+    readPolicy(),
+    listWaivers(theme.id),
+  ]);
   return {
     theme,
     mayChange: person.capability === "administrator",
-    others: { release: releases[0]?.document ?? null, live },
+    policy,
+    waivers,
+    others: [
+      ...(last ? [{ key: "release", words: "last release", document: last.document }] : []),
+      ...live.map(({ id, document, places, count }) => ({
+        key: id,
+        words: `live at ${places.join(", ")}${count > places.length ? ` and ${count - places.length} more` : ""}`,
+        document,
+      })),
+    ],
   };
 }
 
@@ -70,7 +93,7 @@ export function shouldRevalidate({
 }
 
 export default function Workbench({ loaderData, actionData }: Route.ComponentProps) {
-  const { theme, mayChange, others } = loaderData;
+  const { theme, mayChange, others, policy, waivers } = loaderData;
   const conflict = actionData?.kind === "newer" ? actionData : null;
   const draft = useDraft(`/themes/${theme.id}/draft`, {
     document: conflict?.ours ?? theme.document,
@@ -78,8 +101,12 @@ export default function Workbench({ loaderData, actionData }: Route.ComponentPro
     newer: conflict?.theirs ?? null,
   });
   const { document } = draft;
+  const used = useUsedColours(`livery-colours ${theme.id}`, document, draft.state);
   const [view, setView] = useView();
-  const computed = useMemo(() => computeTheme(document), [document]);
+  const computed = useMemo(
+    () => computeTheme(document, policy.conformance),
+    [document, policy.conformance],
+  );
   // Previews follow at once; the tables a moment later, so that a drag stays smooth.
   const settled = useDeferredValue(
     useMemo(() => ({ document, theme: computed }), [document, computed]),
@@ -102,58 +129,67 @@ export default function Workbench({ loaderData, actionData }: Route.ComponentPro
   const lit = useMemo(() => litSteps(settled.theme, pointed), [settled, pointed]);
 
   return (
-    <div className="flex h-[calc(100vh-3rem)] min-h-[36rem] flex-col">
-      <Bar name={theme.name} id={theme.id} draft={draft} theme={computed} mayChange={mayChange} />
-      {draft.newer ? (
-        <Newer
-          theirs={draft.newer}
-          mine={document}
-          onKeepMine={draft.keepMine}
-          onTakeTheirs={draft.takeTheirs}
-        />
-      ) : null}
-      <div className="grid min-h-0 flex-1 grid-cols-[17rem_minmax(22rem,1fr)_minmax(22rem,1.15fr)]">
-        <section
-          aria-label="Sources and shades"
-          className="overflow-y-auto border-r border-hair bg-surface px-4 py-3"
-        >
-          <Sources
-            draft={draft}
-            scales={computed.scales}
+    <PolicyContext value={policy}>
+      <div className="flex h-[calc(100vh-3rem)] min-h-[36rem] flex-col">
+        <Bar name={theme.name} id={theme.id} draft={draft} theme={computed} mayChange={mayChange} />
+        {draft.newer ? (
+          <Newer
+            theirs={draft.newer}
+            mine={document}
+            onKeepMine={draft.keepMine}
+            onTakeTheirs={draft.takeTheirs}
+          />
+        ) : null}
+        <div className="grid min-h-0 flex-1 grid-cols-[17rem_minmax(22rem,1fr)_minmax(22rem,1.15fr)]">
+          <section
+            aria-label="Sources and shades"
+            className="overflow-y-auto border-r border-hair bg-surface px-4 py-3"
+          >
+            <Sources
+              draft={draft}
+              scales={computed.scales}
+              mayChange={mayChange}
+              problems={actionData?.kind === "refused" ? actionData.problems : {}}
+            />
+            <ScalesPanel
+              scales={settled.theme.scales}
+              canvas={settled.theme.schemes.light.standard.canvas.colour}
+              lit={lit}
+            />
+          </section>
+          <Middle
+            settled={settled}
+            view={view}
+            onView={setView}
             mayChange={mayChange}
-            problems={actionData?.kind === "refused" ? actionData.problems : {}}
+            waivers={waivers}
+            waiversAt={`/themes/${theme.id}/waivers`}
+            open={open}
+            pointed={pointed}
+            onOpen={setOpen}
+            onPoint={setPointed}
+            onPress={press}
+            onChange={change}
           />
-          <ScalesPanel
-            scales={settled.theme.scales}
-            canvas={settled.theme.schemes.light.standard.canvas.colour}
-            lit={lit}
+          <Stage
+            document={document}
+            theme={computed}
+            others={others}
+            view={view}
+            onView={setView}
+            lit={pointed}
+            onPoint={setPointed}
+            onPress={press}
           />
-        </section>
-        <Middle
-          settled={settled}
-          view={view}
-          onView={setView}
-          mayChange={mayChange}
-          open={open}
-          pointed={pointed}
-          onOpen={setOpen}
-          onPoint={setPointed}
-          onPress={press}
-          onChange={change}
-        />
-        <Stage
-          document={document}
-          theme={computed}
-          others={others}
-          view={view}
-          onView={setView}
-          lit={pointed}
-          onPoint={setPointed}
-          onPress={press}
-        />
+        </div>
+        <datalist id={USED_COLOURS}>
+          {used.map((colour) => (
+            <option key={colour} value={colour} />
+          ))}
+        </datalist>
+        <Shortcuts shortcuts={shortcutsOf(draft, view, setView, mayChange)} />
       </div>
-      <Shortcuts shortcuts={shortcutsOf(draft, view, setView, mayChange)} />
-    </div>
+    </PolicyContext>
   );
 }
 
@@ -162,6 +198,8 @@ interface MiddleProps {
   view: View;
   onView(change: Partial<View>): void;
   mayChange: boolean;
+  waivers: readonly ShownWaiver[];
+  waiversAt: string;
   open: Role | null;
   pointed: Role | null;
   onOpen(role: Role | null): void;
@@ -178,7 +216,13 @@ function Middle(props: MiddleProps) {
   const { settled, view, onView, mayChange, open, pointed, onOpen, onPoint, onPress, onChange } =
     props;
   const { document, theme } = settled;
+  const policy = usePolicy();
   const byHand = countByHand(document);
+  const left = openFindings(
+    theme.findings,
+    policy.waivers ? props.waivers : [],
+    dayFromNow(0),
+  ).length;
   const [filter, setFilter] = useState(view.filter);
   const asked = useRef(view.filter);
   useEffect(() => {
@@ -198,7 +242,7 @@ function Middle(props: MiddleProps) {
     { value: "roles", label: "Roles" },
     {
       value: "findings",
-      label: theme.findings.length > 0 ? `Findings ${theme.findings.length}` : "Findings",
+      label: left > 0 ? `Findings ${left}` : "Findings",
     },
     { value: "by-hand", label: byHand > 0 ? `By hand ${byHand}` : "By hand" },
     { value: "type", label: "Type and shape" },
@@ -256,6 +300,8 @@ function Middle(props: MiddleProps) {
           document={document}
           theme={theme}
           mayChange={mayChange}
+          waivers={props.waivers}
+          waiversAt={props.waiversAt}
           onRepair={onChange}
           onPoint={onPoint}
           onOpen={onPress}

@@ -17,6 +17,7 @@ import { RequestPreview } from "../../previews/request.tsx";
 import { SignInPreview } from "../../previews/sign-in.tsx";
 import { declarationsOf } from "./declarations.ts";
 import { Frame } from "./frame.tsx";
+import { usePolicy } from "./policy-context.ts";
 import { Preview } from "./preview.tsx";
 import { type View, WIDTHS } from "./view.ts";
 import { VisionFilters } from "./vision-filters.tsx";
@@ -33,11 +34,17 @@ const PAGES: Record<PreviewPage, React.ComponentType<{ shown: ShownState }>> = {
   reading: ReadingPreview,
 };
 
+/** A document to compare the draft with. */
+export interface Beside {
+  key: string;
+  words: string;
+  document: ThemeDocument;
+}
+
 interface StageProps {
   document: ThemeDocument;
   theme: Theme;
-  /** Documents to compare with, by where they are from. */
-  others: { release: ThemeDocument | null; live: ThemeDocument | null };
+  others: readonly Beside[];
   view: View;
   onView(change: Partial<View>): void;
   lit: Role | null;
@@ -48,8 +55,10 @@ interface StageProps {
 /** Where the theme is judged: pages in both schemes, at any width, as anybody would see them. */
 export function Stage(props: StageProps) {
   const { document, theme, others, view, onView } = props;
-  const other = view.compare === "nothing" ? null : others[view.compare];
-  const otherTheme = useMemo(() => other && computeTheme(other), [other]);
+  const beside = others.find(({ key }) => key === view.compare);
+  const other = beside?.document ?? null;
+  const { conformance } = usePolicy();
+  const otherTheme = useMemo(() => other && computeTheme(other, conformance), [other, conformance]);
   const schemes: Scheme[] = view.show === "both" ? ["light", "dark"] : [view.show];
   return (
     <section aria-label="Preview" className="flex min-h-0 min-w-0 flex-col bg-ground">
@@ -66,7 +75,11 @@ export function Stage(props: StageProps) {
                 <Preview colours={theme.schemes[scheme].standard} scheme={scheme} />
               </noscript>
               <Compared
-                before={other && otherTheme ? { document: other, theme: otherTheme } : null}
+                before={
+                  beside && otherTheme
+                    ? { document: beside.document, theme: otherTheme, words: beside.words }
+                    : null
+                }
                 scheme={scheme}
                 {...props}
               >
@@ -118,7 +131,7 @@ const filterOf = (vision: View["vision"]): string => {
 };
 
 interface ComparedProps extends StageProps {
-  before: { document: ThemeDocument; theme: Theme } | null;
+  before: { document: ThemeDocument; theme: Theme; words: string } | null;
   scheme: Scheme;
   children: React.ReactNode;
 }
@@ -127,7 +140,7 @@ interface ComparedProps extends StageProps {
 function Compared({ before, scheme, children, ...stage }: ComparedProps) {
   const [split, setSplit] = useState(50);
   if (before === null) return children;
-  const words = stage.view.compare === "release" ? "last release" : "live now";
+  const { words } = before;
   return (
     <div className="relative h-full">
       {children}
@@ -135,7 +148,13 @@ function Compared({ before, scheme, children, ...stage }: ComparedProps) {
         className="absolute inset-0 border-r-2 border-ink"
         style={{ clipPath: `inset(0 ${100 - split}% 0 0)` }}
       >
-        <Screen {...stage} {...before} scheme={scheme} title={`${words}, ${scheme}`} />
+        <Screen
+          {...stage}
+          document={before.document}
+          theme={before.theme}
+          scheme={scheme}
+          title={`${words}, ${scheme}`}
+        />
       </div>
       <label className="absolute inset-x-2 bottom-1 flex items-center gap-2 bg-surface px-2 py-0.5 text-xs">
         {words}
@@ -216,14 +235,13 @@ function Controls({ view, onView, others }: ControlsProps) {
         options={SHOWN_STATES.map((value) => ({ value, label: value }))}
         onChange={(state) => onView({ state })}
       />
-      {others.release || others.live ? (
+      {others.length > 0 ? (
         <Choice
           label="Beside"
           value={view.compare}
           options={[
             { value: "nothing", label: "nothing" },
-            ...(others.release ? [{ value: "release" as const, label: "last release" }] : []),
-            ...(others.live ? [{ value: "live" as const, label: "what is live" }] : []),
+            ...others.map(({ key, words }) => ({ value: key, label: words })),
           ]}
           onChange={(compare) => onView({ compare })}
         />

@@ -15,11 +15,14 @@ const CHOICES = {
   vision: [...VISIONS, "low-contrast"],
   level: CONTRAST_LEVELS,
   state: SHOWN_STATES,
-  compare: ["nothing", "release", "live"],
 } as const;
 
 type Choices = typeof CHOICES;
-export type View = { [Key in keyof Choices]: Choices[Key][number] } & { filter: string };
+export type View = { [Key in keyof Choices]: Choices[Key][number] } & {
+  filter: string;
+  /** What the draft is shown beside: `nothing`, `release`, or a release that is live somewhere. */
+  compare: string;
+};
 
 /** What is shown, as the address keeps it, so that a colleague can be sent it. */
 export function useView(): [View, (change: Partial<View>) => void] {
@@ -34,7 +37,8 @@ export function useView(): [View, (change: Partial<View>) => void] {
     (change: Partial<View>) => {
       const next = new URLSearchParams(latest.current);
       for (const [key, value] of Object.entries(change)) {
-        const first = key in CHOICES ? CHOICES[key as keyof Choices][0] : "";
+        const first =
+          key in CHOICES ? CHOICES[key as keyof Choices][0] : key === "compare" ? "nothing" : "";
         if (value === first) next.delete(key);
         else next.set(key, value);
       }
@@ -47,7 +51,10 @@ export function useView(): [View, (change: Partial<View>) => void] {
 }
 
 function readView(params: URLSearchParams): View {
-  const view: Record<string, string> = { filter: params.get("filter") ?? "" };
+  const view: Record<string, string> = {
+    filter: params.get("filter") ?? "",
+    compare: params.get("compare") ?? "nothing",
+  };
   for (const [key, choices] of Object.entries(CHOICES))
     view[key] = (choices as readonly string[]).find((c) => c === params.get(key)) ?? choices[0];
   return view as View;

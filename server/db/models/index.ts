@@ -5,6 +5,7 @@ import { Delivery } from "./delivery.ts";
 import { Draft, DraftRevision } from "./draft.ts";
 import { Person, Session } from "./person.ts";
 import { Place } from "./place.ts";
+import { PolicyRow, WaiverRow } from "./policy.ts";
 import { Receipt } from "./receipt.ts";
 import { Release } from "./release.ts";
 import { Theme } from "./theme.ts";
@@ -21,6 +22,8 @@ export const MODELS = [
   Delivery,
   Receipt,
   AuditEntry,
+  PolicyRow,
+  WaiverRow,
 ] as const;
 
 /** Defines every model on a connection, then the relations that lists are joined through. */
@@ -33,6 +36,7 @@ export function defineModels(sequelize: Sequelize): void {
   Delivery.belongsTo(Person, { foreignKey: "requestedBy", as: "requester" });
   Delivery.hasOne(Receipt, { foreignKey: "deliveryId", as: "receipt" });
   AuditEntry.belongsTo(Person, { foreignKey: "personId", as: "person" });
+  WaiverRow.belongsTo(Person, { foreignKey: "grantedBy", as: "granter" });
   DraftRevision.belongsTo(Person, { foreignKey: "savedBy", as: "author" });
 }
 
@@ -44,8 +48,10 @@ export {
   DraftRevision,
   Person,
   Place,
+  PolicyRow,
   Receipt,
   Release,
   Session,
   Theme,
+  WaiverRow,
 };
