@@ -52,10 +52,18 @@ for (const colorScheme of ["light", "dark"] as const)
     await page.getByRole("button", { name: "Action", exact: true }).click();
     await page.getByLabel("Your colour", { exact: true }).fill("#12");
     await clean(page, "workbench, a row open and a colour that can't be read");
-    for (const tab of [/^Findings/, /^By hand/, "Type and shape"]) {
+    await page.getByLabel("Any colour", { exact: true }).fill("#ffe9a0");
+    await page.getByRole("tab", { name: /^Findings \d/ }).click();
+    await page.getByRole("button", { name: "Accept for a time …" }).first().click();
+    await page.getByRole("button", { name: "Accept it" }).click();
+    await expect(page.getByText("Say why this is accepted")).toBeVisible();
+    await clean(page, "workbench, accepting a finding");
+    for (const tab of [/^By hand/, "Type and shape"]) {
       await page.getByRole("tab", { name: tab }).click();
       await clean(page, `workbench, ${tab}`);
     }
+    await page.getByRole("tab", { name: /^By hand/ }).click();
+    await page.getByRole("button", { name: "Set all back" }).click();
     for (const name of [
       "Sign-in page",
       "Request form",
@@ -104,6 +112,8 @@ for (const colorScheme of ["light", "dark"] as const)
     await clean(page, "place");
     await page.goto("/log");
     await clean(page, "log");
+    await page.goto("/policy");
+    await clean(page, "policy");
     await page.goto("/nowhere");
     await clean(page, "nothing at this address");
     await page.goto(QUAYSIDE);
@@ -134,11 +144,14 @@ test("forced colours and reduced motion: everything that matters is still there"
 
 test("at 1024 px and 200 % nothing runs out of the page sideways", async ({ browser }) => {
   const page = await pageOf(browser, "ines", { viewport: { width: 1024, height: 640 } });
-  for (const path of ["/themes", "/estate", "/log"]) {
-    await page.goto(path);
-    const wider = await page.evaluate(
-      () => document.documentElement.scrollWidth - window.innerWidth,
-    );
-    expect(wider, path).toBeLessThanOrEqual(0);
-  }
+  const theme = await page.getByRole("link", { name: /Sound/ }).first().getAttribute("href");
+  for (const width of [1024, 640])
+    for (const path of ["/themes", "/estate", "/log", "/policy", theme ?? ""]) {
+      await page.setViewportSize({ width, height: 640 });
+      await page.goto(path);
+      const wider = await page.evaluate(
+        () => document.documentElement.scrollWidth - window.innerWidth,
+      );
+      expect(wider, `${path} at ${width}`).toBeLessThanOrEqual(0);
+    }
 });

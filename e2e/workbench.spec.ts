@@ -66,7 +66,7 @@ test("a role is set by a step, in one scheme or both, marked, counted, and set b
   await expect(page.getByText("Dark keeps following its rule")).toBeVisible();
   await expect(page.getByRole("tab", { name: "By hand 1" })).toBeVisible();
   await page.getByRole("tab", { name: "By hand 1" }).click();
-  await page.getByRole("button", { name: "Set Action back in light" }).click();
+  await page.getByRole("button", { name: "Set back Action in light" }).click();
   await expect(send("light")).toHaveCSS("background-color", "rgb(11, 94, 85)");
   await expect(page.getByText("Nothing is set by hand")).toBeVisible();
 });
@@ -107,7 +107,7 @@ test("a step that would fall short says so beforehand, and such a theme can't be
   await page.getByRole("button", { name: "brand 200, falls short" }).click();
   await saved(page);
   await page.getByRole("link", { name: "Release …" }).click();
-  await expect(page.getByText(/pairs fall short; they must be mended first/)).toBeVisible();
+  await expect(page.getByText(/pairs fall short; mend or accept them first/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Release", exact: true })).toBeDisabled();
 });
 

@@ -20,7 +20,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
       <a href="#content" className="absolute -top-20 left-2 z-10 bg-surface px-3 py-2 focus:top-2">
         Skip to content
       </a>
-      <header className="flex h-12 shrink-0 items-stretch gap-6 border-b border-edge bg-surface px-4">
+      <header className="flex min-h-12 shrink-0 flex-wrap items-stretch gap-x-6 border-b border-edge bg-surface px-4">
         <Link to="/themes" className="flex items-center gap-2 text-lg font-bold tracking-tight">
           <img src="/livery.svg" alt="" className="size-5" />
           Livery
@@ -38,7 +38,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
             </NavLink>
           ))}
         </nav>
-        <div className="ml-auto flex items-center gap-4 text-sm">
+        <div className="ml-auto flex flex-wrap items-center gap-x-4 text-sm">
           <DisplayChoice chosen={loaderData.display} />
           <span className="text-faint">
             {loaderData.name}

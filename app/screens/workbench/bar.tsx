@@ -17,7 +17,7 @@ interface BarProps {
 export function Bar({ name, id, draft, theme, mayChange }: BarProps) {
   const stripe = useMemo(() => stripeOf(theme), [theme]);
   return (
-    <div className="flex shrink-0 items-center gap-4 border-b border-hair px-4 py-2">
+    <div className="flex shrink-0 items-center gap-x-4 gap-y-1 border-b border-hair px-4 py-2 max-[60rem]:flex-wrap">
       <Stripe colours={stripe} className="h-8 w-22" />
       <h1 className="min-w-0 truncate" title={name}>
         {name}

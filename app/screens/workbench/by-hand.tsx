@@ -1,7 +1,7 @@
 import { toHex } from "#core/colour/srgb.ts";
 import { resetOverride, type ThemeDocument } from "#core/theme/document.ts";
 import type { Override } from "#core/theme/override.ts";
-import { type Role, SCHEMES } from "#core/theme/roles.ts";
+import { ROLES, type Role, SCHEMES } from "#core/theme/roles.ts";
 import type { Theme } from "#core/theme/theme.ts";
 import { overrideWords } from "../../wording/reason.ts";
 import { roleWords } from "../../wording/roles.ts";
@@ -37,7 +37,10 @@ export function ByHand({ document, theme, mayChange, onChange, onOpen }: ByHandP
         </button>
       ) : null}
       {SCHEMES.map((scheme) => {
-        const set = Object.entries(document.overrides[scheme]) as [Role, Override][];
+        const set = ROLES.flatMap((role): [Role, Override][] => {
+          const override = document.overrides[scheme][role];
+          return override ? [[role, override]] : [];
+        });
         if (set.length === 0) return null;
         return (
           <section key={scheme} className="mt-3" aria-label={`Set by hand in ${scheme}`}>
@@ -58,7 +61,7 @@ export function ByHand({ document, theme, mayChange, onChange, onOpen }: ByHandP
                     <button
                       type="button"
                       className="go ml-auto"
-                      aria-label={`Set ${roleWords(role)} back in ${scheme}`}
+                      aria-label={`Set back ${roleWords(role)} in ${scheme}`}
                       onClick={() => onChange(resetOverride(document, scheme, role))}
                     >
                       Set back

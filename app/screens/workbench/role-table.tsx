@@ -52,9 +52,9 @@ export const RoleTable = memo(function RoleTable(props: RoleTableProps) {
     <table className="w-full table-fixed border-collapse">
       <caption className="sr-only">Roles with their light and dark colours</caption>
       <colgroup>
-        <col className="w-[34%]" />
-        <col className="w-[33%]" />
-        <col className="w-[33%]" />
+        <col className="w-[30%]" />
+        <col className="w-[35%]" />
+        <col className="w-[35%]" />
       </colgroup>
       <thead className="sticky top-0 z-1 bg-surface">
         <tr className="text-left text-sm">
@@ -198,7 +198,7 @@ const Row = memo(function Row({ role, measured, ...props }: RowProps) {
           </button>
         </th>
         {SCHEMES.map((scheme) => (
-          <td key={scheme} className="border-b border-hair px-2 py-1">
+          <td key={scheme} className="border-b border-hair px-1.5 py-1">
             <RoleCell
               role={role}
               colours={theme.schemes[scheme].standard}
@@ -231,7 +231,7 @@ function RoleCell({ role, colours, pairs }: RoleCellProps) {
   const tightest = tightestOf(pairs.filter((p) => p.kind !== "neighbour"));
   const { reason, colour } = colours[role];
   return (
-    <span className="flex items-center gap-2">
+    <span className="flex items-center gap-1.5">
       <Chip role={role} colours={colours} pair={tightest} />
       <span className="min-w-0 leading-tight">
         <span className="flex items-center gap-1 number text-sm">
@@ -273,7 +273,7 @@ interface ChipProps {
 function Chip({ role, colours, pair }: ChipProps) {
   const colour = toHex(colours[role].colour);
   const box =
-    "flex h-8 w-11 shrink-0 items-center justify-center rounded-sm border border-hair text-base font-semibold [forced-color-adjust:none]";
+    "flex h-8 w-11 max-[72rem]:w-8 shrink-0 items-center justify-center rounded-sm border border-hair text-base font-semibold [forced-color-adjust:none]";
   if (!pair) return <span aria-hidden="true" className={box} style={{ background: colour }} />;
   const ground = toHex(colours[pair.ground].colour);
   const isText = pair.kind === "text" || pair.kind === "inactive";

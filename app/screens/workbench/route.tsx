@@ -130,7 +130,7 @@ export default function Workbench({ loaderData, actionData }: Route.ComponentPro
 
   return (
     <PolicyContext value={policy}>
-      <div className="flex h-[calc(100vh-3rem)] min-h-[36rem] flex-col">
+      <div className="flex h-[calc(100vh-3rem)] min-h-[36rem] flex-col max-[60rem]:h-auto">
         <Bar name={theme.name} id={theme.id} draft={draft} theme={computed} mayChange={mayChange} />
         {draft.newer ? (
           <Newer
@@ -140,10 +140,10 @@ export default function Workbench({ loaderData, actionData }: Route.ComponentPro
             onTakeTheirs={draft.takeTheirs}
           />
         ) : null}
-        <div className="grid min-h-0 flex-1 grid-cols-[17rem_minmax(22rem,1fr)_minmax(22rem,1.15fr)]">
+        <div className="grid min-h-0 flex-1 grid-cols-[17rem_minmax(22rem,1fr)_minmax(22rem,1.15fr)] max-[60rem]:grid-cols-1">
           <section
             aria-label="Sources and shades"
-            className="overflow-y-auto border-r border-hair bg-surface px-4 py-3"
+            className="relative overflow-y-auto border-r border-hair bg-surface px-4 py-3"
           >
             <Sources
               draft={draft}
@@ -251,7 +251,7 @@ function Middle(props: MiddleProps) {
     <Tabs.Root
       value={view.tab}
       onValueChange={(tab) => onView({ tab: tab as View["tab"] })}
-      className="flex min-h-0 min-w-0 flex-col border-r border-hair bg-surface"
+      className="flex min-h-0 min-w-0 flex-col border-r border-hair bg-surface max-[60rem]:h-[36rem]"
     >
       <Tabs.List
         aria-label="What to work on"
@@ -281,7 +281,7 @@ function Middle(props: MiddleProps) {
             className="entry py-1 text-sm"
           />
         </div>
-        <div className="min-h-0 flex-1 overflow-y-auto">
+        <div className="relative min-h-0 flex-1 overflow-y-auto">
           <RoleTable
             document={document}
             theme={theme}
@@ -295,7 +295,7 @@ function Middle(props: MiddleProps) {
           />
         </div>
       </Tabs.Content>
-      <Tabs.Content value="findings" className="min-h-0 flex-1 overflow-y-auto">
+      <Tabs.Content value="findings" className="relative min-h-0 flex-1 overflow-y-auto">
         <Findings
           document={document}
           theme={theme}
@@ -307,7 +307,7 @@ function Middle(props: MiddleProps) {
           onOpen={onPress}
         />
       </Tabs.Content>
-      <Tabs.Content value="by-hand" className="min-h-0 flex-1 overflow-y-auto">
+      <Tabs.Content value="by-hand" className="relative min-h-0 flex-1 overflow-y-auto">
         <ByHand
           document={document}
           theme={theme}
@@ -316,7 +316,7 @@ function Middle(props: MiddleProps) {
           onOpen={onPress}
         />
       </Tabs.Content>
-      <Tabs.Content value="type" className="min-h-0 flex-1 overflow-y-auto">
+      <Tabs.Content value="type" className="relative min-h-0 flex-1 overflow-y-auto">
         <TypeShape document={document} mayChange={mayChange} onChange={onChange} />
       </Tabs.Content>
     </Tabs.Root>

@@ -61,7 +61,10 @@ export function Stage(props: StageProps) {
   const otherTheme = useMemo(() => other && computeTheme(other, conformance), [other, conformance]);
   const schemes: Scheme[] = view.show === "both" ? ["light", "dark"] : [view.show];
   return (
-    <section aria-label="Preview" className="flex min-h-0 min-w-0 flex-col bg-ground">
+    <section
+      aria-label="Preview"
+      className="relative flex min-h-0 min-w-0 flex-col overflow-hidden bg-ground max-[60rem]:h-[44rem]"
+    >
       <VisionFilters />
       <Controls view={view} onView={onView} others={others} />
       <div
