@@ -7,6 +7,7 @@ import compression from "compression";
 import express from "express";
 import type { ServerBuild } from "react-router";
 import { config } from "#server/config.ts";
+import { followChanges, serveStylesheet } from "#server/hosted/serve.ts";
 import { runUntilStopped } from "#server/process.ts";
 import { refuseCrossSite, securityHeaders } from "./web-security.ts";
 
@@ -52,7 +53,10 @@ async function startWeb(): Promise<() => Promise<void>> {
       }),
     }),
   );
-  const server = createServer(app);
+  const unfollow = followChanges();
+  const server = createServer((request, response) => {
+    if (!serveStylesheet(request, response)) app(request, response);
+  });
   await new Promise<void>((resolve, reject) => {
     server.once("error", (error: NodeJS.ErrnoException) =>
       reject(
@@ -64,6 +68,7 @@ async function startWeb(): Promise<() => Promise<void>> {
     server.listen(PORT, HOST, resolve);
   });
   return async () => {
+    unfollow();
     server.close();
     server.closeAllConnections();
   };

@@ -12,6 +12,14 @@ const schema = z.object({
   HOST: z.string().default("127.0.0.1"),
   /** First pause before a failed delivery is tried again; doubles with every attempt. */
   LIVERY_RETRY_MS: z.coerce.number().int().min(10).default(2000),
+  /** How many jobs one worker process works on at a time. */
+  LIVERY_WORKER_JOBS: z.coerce.number().int().min(1).max(100).default(8),
+  /** How often a place is looked at for drift, in minutes. */
+  LIVERY_DRIFT_MINUTES: z.coerce.number().min(0.01).default(60),
+  /** How long browsers go by their copy of a hosted stylesheet before they ask, in seconds. */
+  LIVERY_STYLESHEET_SECONDS: z.coerce.number().int().min(0).default(5),
+  /** Folder for the last good copies of hosted stylesheets, for times without a database. */
+  LIVERY_STYLESHEET_COPIES: z.string().optional(),
   /** Failed sign-ins that one account, or one address, may make in fifteen minutes. */
   LIVERY_SIGN_IN_ATTEMPTS: z.coerce.number().int().min(1).default(8),
 });

@@ -10,6 +10,8 @@ export type ReleaseId = Id<"release">;
 export type PlaceId = Id<"place">;
 export type ConnectionId = Id<"connection">;
 export type DeliveryId = Id<"delivery">;
+export type RolloutId = Id<"rollout">;
+export type SeasonId = Id<"season">;
 export type WaiverId = Id<"waiver">;
 export type ReceiptId = Id<"receipt">;
 

@@ -1,6 +1,14 @@
-import { toHex } from "#core/colour/srgb.ts";
 import type { Scheme } from "#core/theme/roles.ts";
-import type { Theme } from "#core/theme/theme.ts";
+import {
+  artefactOf,
+  beforeEntry,
+  check,
+  faultOf,
+  filled,
+  obstacle,
+  prefixed,
+  unknown,
+} from "../checks.ts";
 import {
   type Connector,
   DeliveryFault,
@@ -8,102 +16,112 @@ import {
   type Link,
   type Parcel,
   type PreflightCheck,
-  type PreflightSubject,
   type SlotValues,
 } from "../connector.ts";
-import { type CommonsSession, signIn } from "./client.ts";
-import { LONGEST_NAME, paletteName, SLOT_MAP, SLOTS } from "./slot-map.ts";
+import { type CommonsSession, type CommonsSite, signIn } from "./client.ts";
+import { LONGEST_NAME, paletteName, SLOT_MAP } from "./slot-map.ts";
 
 const SCHEMES: readonly Scheme[] = ["light", "dark"];
+const SLOTS = Object.keys(SLOT_MAP);
 const fileOf = (scheme: Scheme) => `commons-palette.${scheme}.json`;
 
 /** Commons: a named palette a scheme, uploaded to the tenant; the light one is chosen for the site. */
 export const commons: Connector = {
   platform: "commons",
+  limits: ["one-scheme", "sites-follow-hub", "shows-later"],
+  usualSlots: SLOT_MAP,
 
-  artefacts(theme: Theme) {
+  artefacts({ theme, slots }) {
     return SCHEMES.map((scheme) => ({
       name: fileOf(scheme),
       mediaType: "application/json",
-      body: JSON.stringify(palette(theme, scheme), null, 2),
+      body: JSON.stringify(filled(theme, scheme, slots, ""), null, 2),
     }));
   },
 
-  async preflight(link, key, parcel) {
+  reference: (kind, name) => (kind === "slot" ? `slots.${name}` : null),
+
+  async probe(link) {
+    const { rights } = await signIn(link);
+    return { mayPublish: rights.includes("publish") };
+  },
+
+  async preflight({ link, key }, parcel) {
     const name = nameObstacle(parcel);
     const slots = slotsObstacle(parcel);
-    const own = [check("name", name), check("slots", slots)];
     let session: CommonsSession;
     try {
       session = await signIn(link);
     } catch (error) {
-      return [...beforeSignIn(faultOf(error)), ...own];
+      return [
+        ...beforeEntry(faultOf(error), ["place"]),
+        check("name", name),
+        check("slots", slots),
+        unknown("reach"),
+      ];
     }
-    const right = rightObstacle(link, session);
-    const [place, taken] = await Promise.all([
-      obstacle(() => placeObstacle(session, key)),
-      name ? name : obstacle(() => takenObstacle(session, parcel)),
-    ]);
+    let site: CommonsSite | null = null;
+    const place = await obstacle(async () => {
+      site = await session.site(key);
+      return placeObstacle(key, site);
+    });
+    const taken = name ? name : await obstacle(() => takenObstacle(session, parcel));
     return [
       check("reachable", null),
-      check("right", right),
+      check("right", rightObstacle(link, session)),
       check("place", place),
       check("name", taken),
       check("slots", slots),
+      reach(site),
     ];
   },
 
   expected(parcel) {
+    if (parcel === null) return { "site palette": "" };
     const values: SlotValues = { "site palette": paletteName(parcel.name, "light") };
     for (const scheme of SCHEMES) Object.assign(values, prefixed(scheme, slotsOf(parcel, scheme)));
     return values;
   },
 
-  async deliver(link, key, parcel) {
-    const obstacle = nameObstacle(parcel) ?? slotsObstacle(parcel);
-    if (obstacle) throw new DeliveryFault(obstacle);
+  async deliver({ link, key }, parcel) {
+    const found = parcel && (nameObstacle(parcel) ?? slotsObstacle(parcel));
+    if (found) throw new DeliveryFault(found);
     const session = await signIn(link);
     const right = rightObstacle(link, session);
     if (right) throw new DeliveryFault(right);
-    if (!(await session.site(key))) throw new DeliveryFault({ code: "no-such-place", key });
-    for (const scheme of SCHEMES) await uploadOnce(session, parcel, scheme);
-    await session.choosePalette(key, paletteName(parcel.name, "light"));
+    const site = await session.site(key);
+    const place = placeObstacle(key, site);
+    if (place) throw new DeliveryFault(place);
+    const wanted = parcel && paletteName(parcel.name, "light");
+    if (parcel) for (const scheme of SCHEMES) await uploadOnce(session, parcel, scheme);
+    if (site?.palette !== wanted) await session.choosePalette(key, wanted);
   },
 
-  async readBack(link, key, parcel) {
+  async readBack({ link, key }, parcel) {
     const session = await signIn(link);
     const site = await session.site(key);
-    const values: SlotValues = { "site palette": site?.palette ?? "" };
-    for (const scheme of SCHEMES) {
-      const found = await session.palette(paletteName(parcel.name, scheme));
-      Object.assign(values, prefixed(scheme, found?.slots ?? {}));
-    }
+    if (site && site.shown !== site.palette)
+      throw new DeliveryFault({ code: "not-shown-yet", retryAfterMs: site.showsInMs });
+    const values: SlotValues = { "site palette": site?.shown ?? "" };
+    if (parcel)
+      for (const scheme of SCHEMES) {
+        const found = await session.palette(paletteName(parcel.name, scheme));
+        Object.assign(values, prefixed(scheme, found?.slots ?? {}));
+      }
     return values;
   },
 };
 
-function palette(theme: Theme, scheme: Scheme): SlotValues {
-  const colours = theme.schemes[scheme].standard;
-  return Object.fromEntries(
-    SLOTS.map((slot) => [slot, toHex(colours[SLOT_MAP[slot]].colour).slice(1)]),
-  );
-}
-
-function slotsOf(parcel: Parcel, scheme: Scheme): SlotValues {
-  const file = parcel.artefacts.find((a) => a.name === fileOf(scheme));
-  return file ? (JSON.parse(file.body) as SlotValues) : {};
-}
-
-const prefixed = (scheme: Scheme, slots: SlotValues): SlotValues =>
-  Object.fromEntries(Object.entries(slots).map(([slot, value]) => [`${scheme} ${slot}`, value]));
+const slotsOf = (parcel: Parcel, scheme: Scheme): SlotValues =>
+  JSON.parse(artefactOf(parcel, fileOf(scheme)).body) as SlotValues;
 
 /** Uploads a palette unless the very same one is already there, so that a second run changes nothing. */
 async function uploadOnce(session: CommonsSession, parcel: Parcel, scheme: Scheme): Promise<void> {
   const name = paletteName(parcel.name, scheme);
   const slots = slotsOf(parcel, scheme);
-  if (await session.addPalette(name, slots)) return;
   const there = await session.palette(name);
-  if (!there || !sameSlots(there.slots, slots))
+  if (there && sameSlots(there.slots, slots)) return;
+  if (there || !(await session.addPalette(name, slots)))
     throw new DeliveryFault({ code: "name-taken", name });
 }
 
@@ -131,8 +149,9 @@ const rightObstacle = (link: Link, session: CommonsSession): Fault | null =>
     ? null
     : { code: "no-right", account: link.account, scope: link.scope };
 
-async function placeObstacle(session: CommonsSession, key: string): Promise<Fault | null> {
-  return (await session.site(key)) ? null : { code: "no-such-place", key };
+function placeObstacle(key: string, site: CommonsSite | null): Fault | null {
+  if (!site) return { code: "no-such-place", key };
+  return site.hub === null ? null : { code: "follows-hub", hub: site.hub };
 }
 
 async function takenObstacle(session: CommonsSession, parcel: Parcel): Promise<Fault | null> {
@@ -145,37 +164,6 @@ async function takenObstacle(session: CommonsSession, parcel: Parcel): Promise<F
   return null;
 }
 
-async function obstacle(look: () => Promise<Fault | null>): Promise<Fault | null> {
-  try {
-    return await look();
-  } catch (error) {
-    return faultOf(error);
-  }
-}
-
-function faultOf(error: unknown): Fault {
-  if (error instanceof DeliveryFault) return error.fault;
-  throw error;
-}
-
-/** What is known where signing in failed: a refused credential shows that the platform answers. */
-function beforeSignIn(fault: Fault): PreflightCheck[] {
-  const answers = fault.code === "wrong-credential";
-  return [
-    answers ? check("reachable", null) : check("reachable", fault),
-    answers ? check("right", fault) : unknown("right"),
-    unknown("place"),
-  ];
-}
-
-const check = (subject: PreflightSubject, fault: Fault | null): PreflightCheck => ({
-  subject,
-  outcome: fault ? "obstacle" : "clear",
-  fault,
-});
-
-const unknown = (subject: PreflightSubject): PreflightCheck => ({
-  subject,
-  outcome: "unknown",
-  fault: null,
-});
+/** Who else changes with a hub. */
+const reach = (site: CommonsSite | null): PreflightCheck =>
+  site ? { ...check("reach", null), inheritedBy: site.followers } : unknown("reach");

@@ -53,9 +53,6 @@ export const SLOT_MAP = {
   tellEdge: "info-line",
 } as const satisfies Record<string, Role>;
 
-export type Slot = keyof typeof SLOT_MAP;
-export const SLOTS = Object.keys(SLOT_MAP) as Slot[];
-
 /** Commons has no second scheme: the dark palette goes under a name of its own. */
 export const paletteName = (release: string, scheme: "light" | "dark"): string =>
   scheme === "light" ? release : `${release} (dark)`;

@@ -7,7 +7,15 @@ export interface NewEntry {
   /** Null for what the system did by itself. */
   person: PersonId | null;
   action: AuditAction;
-  subjectKind: "person" | "theme" | "release" | "place" | "delivery" | "connection" | "policy";
+  subjectKind:
+    | "person"
+    | "theme"
+    | "release"
+    | "place"
+    | "delivery"
+    | "connection"
+    | "rollout"
+    | "policy";
   subjectId: string | null;
   /** Names as they were at the time, never a secret. */
   detail: Record<string, unknown>;

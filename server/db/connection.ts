@@ -10,7 +10,7 @@ export function database(): Sequelize {
   open = new Sequelize(config().DATABASE_URL, {
     dialect: "postgres",
     logging: false,
-    pool: { max: 10, idle: 10_000, acquire: 10_000 },
+    pool: { max: Math.max(10, config().LIVERY_WORKER_JOBS + 2), idle: 10_000, acquire: 10_000 },
     define: { underscored: true, timestamps: false },
   });
   defineModels(open);

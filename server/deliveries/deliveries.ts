@@ -1,31 +1,26 @@
 import { UniqueConstraintError } from "sequelize";
-import type { Fault, Parcel, PreflightCheck, SlotValues } from "#connectors/connector.ts";
+import type { Fault, PreflightCheck, SlotValues } from "#connectors/connector.ts";
 import { CONNECTORS } from "#connectors/registry.ts";
 import { record } from "../audit/audit.ts";
 import { inTransaction } from "../db/connection.ts";
 import type { DeliveryState } from "../db/models/delivery.ts";
 import { Delivery, Person, Place, Receipt, Release } from "../db/models/index.ts";
-import { linkOf } from "../estate/estate.ts";
+import { targetOf } from "../estate/target.ts";
 import { type DeliveryId, newId, type PersonId, type PlaceId, type ReleaseId } from "../ids.ts";
 import { enqueue } from "../jobs/queue.ts";
 import { announce } from "../live/changes.ts";
-
-/** A release as a parcel for one platform; null where there is no such release. */
-export async function parcelOf(release: ReleaseId, platform: string): Promise<Parcel | null> {
-  const row = await Release.findByPk(release);
-  if (!row) return null;
-  return { name: row.name, artefacts: row.artefacts.filter((a) => a.platform === platform) };
-}
+import { parcelOf } from "./parcel.ts";
+import { differingSlots } from "./slots.ts";
 
 /** Looks at everything that could stand in a delivery's way; null where place or release is none. */
 export async function preflight(
   place: PlaceId,
   release: ReleaseId,
 ): Promise<PreflightCheck[] | null> {
-  const target = await linkOf(place);
+  const target = await targetOf(place);
   const parcel = target && (await parcelOf(release, target.platform));
   if (!parcel) return null;
-  return CONNECTORS[target.platform].preflight(target.link, target.key, parcel);
+  return CONNECTORS[target.platform].preflight(target, parcel);
 }
 
 export type RequestResult =
@@ -47,7 +42,14 @@ export async function requestDelivery(
   try {
     await inTransaction(async (transaction) => {
       await Delivery.create(
-        { id, placeId, releaseId, state: "queued", requestedBy: person },
+        {
+          id,
+          placeId,
+          releaseId,
+          state: "queued",
+          previousReleaseId: place.liveReleaseId,
+          requestedBy: person,
+        },
         { transaction },
       );
       await enqueue("deliver", { delivery: id }, transaction);
@@ -67,7 +69,8 @@ export async function requestDelivery(
 
 export interface DeliveryLine {
   id: DeliveryId;
-  release: string;
+  /** Null: back to the look that the platform has by itself. */
+  release: string | null;
   state: DeliveryState;
   attempt: number;
   failure: Fault | null;
@@ -84,6 +87,8 @@ export interface DeliveryReceipt {
   readAt: Date;
   slots: number;
   differing: string[];
+  sent: SlotValues;
+  found: SlotValues;
 }
 
 /** A place's newest deliveries, with their receipts. */
@@ -98,10 +103,10 @@ export async function listDeliveries(place: PlaceId, size: number): Promise<Deli
     order: [["requestedAt", "DESC"]],
     limit: size,
   });
-  type Joined = Delivery & { release: Release; requester: Person; receipt: Receipt | null };
+  type Joined = Delivery & { release: Release | null; requester: Person; receipt: Receipt | null };
   return (rows as Joined[]).map((row) => ({
     id: row.id,
-    release: row.release.name,
+    release: row.release?.name ?? null,
     state: row.state,
     attempt: row.attempt,
     failure: row.failure,
@@ -119,10 +124,6 @@ const asReceipt = ({ sent, found, sentSha256, foundSha256, readAt }: Receipt): D
   readAt,
   slots: Object.keys(sent).length,
   differing: differingSlots(sent, found),
+  sent,
+  found,
 });
-
-/** Names of the slots in which two states of a platform differ, sorted. */
-export function differingSlots(sent: SlotValues, found: SlotValues): string[] {
-  const names = new Set([...Object.keys(sent), ...Object.keys(found)]);
-  return [...names].filter((name) => sent[name] !== found[name]).sort();
-}

@@ -1,17 +1,24 @@
 import type { Transaction } from "sequelize";
-import { DeliveryFault, type Fault, isPassing, type SlotValues } from "#connectors/connector.ts";
+import {
+  DeliveryFault,
+  type Fault,
+  isPassing,
+  type SlotValues,
+  waitOf,
+} from "#connectors/connector.ts";
 import { CONNECTORS } from "#connectors/registry.ts";
-import { MOST_ATTEMPTS, pauseAfter } from "#core/estate/attempts.ts";
+import { MOST_ATTEMPTS, pauseAfter, spreadWait } from "#core/estate/attempts.ts";
 import { record } from "../audit/audit.ts";
 import { config } from "../config.ts";
 import { inTransaction } from "../db/connection.ts";
-import { Delivery, Place, Receipt, Release } from "../db/models/index.ts";
-import { linkOf } from "../estate/estate.ts";
+import { Delivery, Place, Receipt, Release, Rollout } from "../db/models/index.ts";
+import { type PlaceTarget, targetOf } from "../estate/target.ts";
 import { type DeliveryId, newId, type ReceiptId } from "../ids.ts";
-import { enqueue } from "../jobs/queue.ts";
+import { advanceKey, enqueue } from "../jobs/queue.ts";
 import { announce } from "../live/changes.ts";
-import { sha256 } from "../releases/artefact.ts";
-import { differingSlots, parcelOf } from "./deliveries.ts";
+import { markRefused } from "../platforms/connections.ts";
+import { parcelOf } from "./parcel.ts";
+import { differingSlots, digest } from "./slots.ts";
 
 /**
  * The job of one delivery: deliver, read back, write the receipt. It may be killed at any point and
@@ -21,25 +28,52 @@ import { differingSlots, parcelOf } from "./deliveries.ts";
 export async function runDelivery(id: DeliveryId): Promise<void> {
   const started = await start(id);
   if (!started) return;
+  const target = await targetOf(started.placeId);
   try {
-    const target = await linkOf(started.placeId);
-    const parcel = target && (await parcelOf(started.releaseId, target.platform));
-    if (!target || !parcel)
-      throw new DeliveryFault({ code: "no-such-place", key: started.placeId });
-    const connector = CONNECTORS[target.platform];
-    await connector.deliver(target.link, target.key, parcel);
-    const found = await connector.readBack(target.link, target.key, parcel);
-    await finish(id, connector.expected(parcel), found);
+    if (!target) throw new DeliveryFault({ code: "no-such-place", key: started.placeId });
+    const { account } = target.link;
+    if (target.refused) throw new DeliveryFault({ code: "wrong-credential", account });
+    const { sent, found } = await carry(started, target);
+    await finish(id, sent, found);
   } catch (error) {
     if (!(error instanceof DeliveryFault)) throw error;
+    if (target && error.fault.code === "wrong-credential") await markRefused(target.connection);
     await fail(id, error.fault);
   }
 }
 
+async function carry(
+  { placeId, releaseId }: Delivery,
+  target: PlaceTarget,
+): Promise<{ sent: SlotValues; found: SlotValues }> {
+  const connector = CONNECTORS[target.platform];
+  const parcel = releaseId && (await parcelOf(releaseId, target.platform));
+  await connector.deliver(target, parcel);
+  await inTransaction(async (transaction) => {
+    await Place.update({ hostedReleaseId: releaseId }, { where: { id: placeId }, transaction });
+    await announce(placeId, transaction);
+  });
+  const found = await connector.readBack(target, parcel);
+  return { sent: connector.expected(parcel, target), found };
+}
+
+/** Begins a delivery; null where it has ended, or where its rollout was paused or stopped meanwhile. */
 async function start(id: DeliveryId): Promise<Delivery | null> {
   return inTransaction(async (transaction) => {
     const delivery = await openDelivery(id, transaction);
-    if (!delivery) return null;
+    if (!delivery || delivery.state === "planned") return null;
+    const rollout =
+      delivery.rolloutId && (await Rollout.findByPk(delivery.rolloutId, { transaction }));
+    if (rollout && (rollout.state === "paused" || rollout.state === "stopped")) {
+      const stopped = rollout.state === "stopped";
+      await delivery.update(
+        stopped
+          ? { state: "stopped", retryAt: null, finishedAt: new Date() }
+          : { state: "planned", retryAt: null },
+        { transaction },
+      );
+      return null;
+    }
     await delivery.update(
       { state: "delivering", attempt: delivery.attempt + 1, retryAt: null },
       { transaction },
@@ -61,9 +95,10 @@ async function finish(id: DeliveryId, sent: SlotValues, found: SlotValues): Prom
     const delivery = await openDelivery(id, transaction);
     if (!delivery) return;
     const now = new Date();
+    const receipt = newId<ReceiptId>();
     await Receipt.create(
       {
-        id: newId<ReceiptId>(),
+        id: receipt,
         deliveryId: id,
         placeId: delivery.placeId,
         sent,
@@ -74,27 +109,43 @@ async function finish(id: DeliveryId, sent: SlotValues, found: SlotValues): Prom
       },
       { transaction },
     );
-    const fault: Fault | null =
-      differing.length > 0 ? { code: "read-back-differs", slots: differing } : null;
-    await end(delivery, fault, now, transaction);
+    const isTrue = differing.length === 0;
+    const live = isTrue ? delivery.releaseId : null;
+    await Place.update(
+      {
+        liveReleaseId: live,
+        liveReceiptId: live ? receipt : null,
+        checkedAt: now,
+        drift: null,
+      },
+      { where: { id: delivery.placeId }, transaction },
+    );
+    await end(
+      delivery,
+      isTrue ? null : { code: "read-back-differs", slots: differing },
+      now,
+      transaction,
+    );
   });
-}
-
-/** SHA-256 of a platform's state, slots in the order of their names. */
-function digest(values: SlotValues): string {
-  const ordered = Object.entries(values).sort(([a], [b]) => (a < b ? -1 : 1));
-  return sha256(JSON.stringify(ordered));
 }
 
 async function fail(id: DeliveryId, fault: Fault): Promise<void> {
   await inTransaction(async (transaction) => {
     const delivery = await openDelivery(id, transaction);
     if (!delivery) return;
-    if (!isPassing(fault) || delivery.attempt >= MOST_ATTEMPTS)
+    const asked = waitOf(fault);
+    const failures = delivery.failures + (asked === null ? 1 : 0);
+    if (!isPassing(fault) || failures >= MOST_ATTEMPTS) {
+      await delivery.update({ failures }, { transaction });
       return end(delivery, fault, new Date(), transaction);
-    const retryAt = new Date(Date.now() + pauseAfter(delivery.attempt, config().LIVERY_RETRY_MS));
-    await delivery.update({ state: "queued", failure: fault, retryAt }, { transaction });
-    await enqueue("deliver", { delivery: id }, transaction, retryAt);
+    }
+    const pause =
+      asked === null
+        ? pauseAfter(failures, config().LIVERY_RETRY_MS)
+        : spreadWait(asked, delivery.attempt, Math.random());
+    const retryAt = new Date(Date.now() + pause);
+    await delivery.update({ state: "queued", failure: fault, failures, retryAt }, { transaction });
+    await enqueue("deliver", { delivery: id }, transaction, { runAt: retryAt });
     await announce(delivery.placeId, transaction);
   });
 }
@@ -109,8 +160,13 @@ async function end(
     { state: fault ? "failed" : "delivered", failure: fault, retryAt: null, finishedAt: now },
     { transaction },
   );
-  const place = await Place.findByPk(delivery.placeId, { transaction });
-  const release = await Release.findByPk(delivery.releaseId, { attributes: ["name"], transaction });
+  const { rolloutId } = delivery;
+  if (rolloutId)
+    await enqueue("advance", { rollout: rolloutId }, transaction, { key: advanceKey(rolloutId) });
+  const place = await Place.findByPk(delivery.placeId, { attributes: ["name"], transaction });
+  const release =
+    delivery.releaseId &&
+    (await Release.findByPk(delivery.releaseId, { attributes: ["name"], transaction }));
   await record(
     {
       person: null,
@@ -119,7 +175,7 @@ async function end(
       subjectId: delivery.id,
       detail: {
         place: place?.name,
-        release: release?.name,
+        release: release ? release.name : null,
         ...(fault ? { fault: fault.code } : {}),
       },
     },

@@ -1,17 +1,26 @@
 import { EventEmitter } from "node:events";
-import { Logger, makeWorkerUtils, type Runner, run, type WorkerEvents } from "graphile-worker";
+import {
+  Logger,
+  makeWorkerUtils,
+  parseCronItems,
+  type Runner,
+  run,
+  type WorkerEvents,
+} from "graphile-worker";
 import { config } from "../config.ts";
+import { checkPlace } from "../deliveries/drift.ts";
 import { runDelivery } from "../deliveries/run.ts";
 import { log } from "../log.ts";
+import { advance } from "../rollouts/advance.ts";
+import { tick } from "../rollouts/tick.ts";
 import { Liveness } from "./liveness.ts";
 import type { Jobs } from "./queue.ts";
 
-const CONCURRENCY = 4;
 const POLL_MS = 500;
 
 /** Starts working off the queue; the returned function stops it once running jobs have ended. */
 export async function startWorker(): Promise<() => Promise<void>> {
-  const connectionString = config().DATABASE_URL;
+  const { DATABASE_URL: connectionString, LIVERY_WORKER_JOBS: concurrency } = config();
   const utils = await makeWorkerUtils({ connectionString, logger: quiet });
   const liveness = new Liveness((ids) => utils.forceUnlockWorkers(ids));
   const events: WorkerEvents = new EventEmitter();
@@ -22,16 +31,22 @@ export async function startWorker(): Promise<() => Promise<void>> {
   );
   const runner: Runner = await run({
     connectionString,
-    concurrency: CONCURRENCY,
+    concurrency,
+    maxPoolSize: concurrency + 2,
     pollInterval: POLL_MS,
     noHandleSignals: true,
     logger: quiet,
     events,
+    parsedCronItems: parseCronItems([{ task: "tick", match: "* * * * *", identifier: "tick" }]),
     taskList: {
       deliver: (payload) => runDelivery((payload as Jobs["deliver"]).delivery),
+      advance: (payload) => advance((payload as Jobs["advance"]).rollout),
+      check: (payload) => checkPlace((payload as Jobs["check"]).place).then(() => undefined),
+      tick: () => tick(),
     },
   });
   liveness.start();
+  await utils.addJob("tick", {}, { jobKey: "tick at start" });
   return async () => {
     await liveness.stop();
     await runner.stop();

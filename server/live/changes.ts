@@ -2,20 +2,23 @@ import { Client } from "pg";
 import { QueryTypes, type Transaction } from "sequelize";
 import { config } from "../config.ts";
 import { database } from "../db/connection.ts";
-import type { PlaceId } from "../ids.ts";
+import type { PlaceId, RolloutId } from "../ids.ts";
 
 const CHANNEL = "livery_changes";
 
-/** Tells every web process that something at a place changed, once the transaction lands. */
-export async function announce(place: PlaceId, transaction: Transaction): Promise<void> {
+/** Tells every web process that something at a place or a rollout changed, once the transaction lands. */
+export async function announce(
+  subject: PlaceId | RolloutId,
+  transaction: Transaction,
+): Promise<void> {
   await database().query("SELECT pg_notify($1, $2)", {
-    bind: [CHANNEL, place],
+    bind: [CHANNEL, subject],
     type: QueryTypes.SELECT,
     transaction,
   });
 }
 
-type Listener = (place: string) => void;
+type Listener = (subject: string) => void;
 const listeners = new Set<Listener>();
 let client: Client | undefined;
 

@@ -1,36 +1,67 @@
 import { createHash } from "node:crypto";
-import type { Artefact, Platform } from "#connectors/connector.ts";
+import sharp from "sharp";
+import type { Artefact, Platform, SealedArtefact, SlotMap } from "#connectors/connector.ts";
 import { CONNECTORS } from "#connectors/registry.ts";
 import { toHex } from "#core/colour/srgb.ts";
 import { SCALE_NAMES } from "#core/scale/scales.ts";
+import type { ThemeDocument } from "#core/theme/document.ts";
 import { CONTRAST_LEVELS, ROLES, SCHEMES } from "#core/theme/roles.ts";
 import type { Theme } from "#core/theme/theme.ts";
 
 /** An artefact as a release keeps it: for one platform, or for none in particular. */
-export interface StoredArtefact extends Artefact {
+export interface StoredArtefact extends SealedArtefact {
   platform: Platform | null;
-  sha256: string;
 }
 
-export const sha256 = (text: string): string =>
-  createHash("sha256").update(text, "utf8").digest("hex");
+/** SHA-256 in hexadecimal, of text as UTF-8. */
+export const sha256 = (bytes: string | Buffer): string =>
+  createHash("sha256").update(bytes).digest("hex");
+
+interface Source {
+  /** The release's name. */
+  name: string;
+  theme: Theme;
+  document: ThemeDocument;
+  slots: Record<Platform, SlotMap>;
+}
 
 /** Every file that a release of this theme holds. */
-export function artefactsOf(theme: Theme): StoredArtefact[] {
+export async function artefactsOf({ slots, ...source }: Source): Promise<StoredArtefact[]> {
   const own = {
     name: "theme.computed.json",
     mediaType: "application/json",
-    body: computedJson(theme),
+    body: computedJson(source.theme),
+    platform: null,
   };
   const forPlatforms = Object.values(CONNECTORS).flatMap((connector) =>
-    connector.artefacts(theme).map((a) => ({ ...a, platform: connector.platform })),
+    connector
+      .artefacts({ ...source, slots: slots[connector.platform] })
+      .map((a) => ({ ...a, platform: connector.platform })),
   );
-  return [{ ...own, platform: null }, ...forPlatforms].map((a) => ({
-    ...a,
-    sha256: sha256(a.body),
-  }));
+  const stored: StoredArtefact[] = [];
+  for (const { platform, ...artefact } of [own, ...forPlatforms]) {
+    const { raster, ...kept } = artefact as Artefact;
+    stored.push({ ...kept, platform, sha256: sha256(bytesOf(kept)) });
+    if (!raster) continue;
+    const png = await sharp(Buffer.from(kept.body))
+      .resize(raster.size, raster.size)
+      .png()
+      .toBuffer();
+    stored.push({
+      name: raster.name,
+      mediaType: "image/png",
+      body: png.toString("base64"),
+      encoding: "base64",
+      platform,
+      sha256: sha256(png),
+    });
+  }
+  return stored;
 }
 
+/** The bytes that an artefact stands for. */
+export const bytesOf = ({ body, encoding }: Artefact): Buffer =>
+  Buffer.from(body, encoding ?? "utf8");
 /** Everything computed from a theme, with where each colour came from. */
 function computedJson(theme: Theme): string {
   const scales = Object.fromEntries(

@@ -6,7 +6,9 @@ import { computeTheme } from "#core/theme/theme.ts";
 import { record } from "../audit/audit.ts";
 import { inTransaction } from "../db/connection.ts";
 import { Draft, Release, Theme } from "../db/models/index.ts";
+import { prepareStylesheet } from "../hosted/prepare.ts";
 import { newId, type PersonId, type ReleaseId, type ThemeId } from "../ids.ts";
+import { readSlotMaps } from "../platforms/slot-maps.ts";
 import { readPolicy } from "../policy/policy.ts";
 import { listWaivers } from "../policy/waivers.ts";
 import { artefactsOf } from "./artefact.ts";
@@ -42,16 +44,19 @@ export async function makeRelease(
       where: { themeId: theme },
       transaction,
     });
+    const slots = await readSlotMaps();
+    const artefacts = await artefactsOf({ name: words.name, theme: computed, document, slots });
     const row = {
       id: newId<ReleaseId>(),
       themeId: theme,
       number: (last ?? 0) + 1,
       ...words,
       document,
-      artefacts: artefactsOf(computed),
+      artefacts,
       createdBy: person,
     };
     await Release.create(row, { transaction });
+    await prepareStylesheet(row.id, artefacts, transaction);
     const detail = { name: words.name, number: row.number, revision };
     await record(
       { person, action: "release-made", subjectKind: "release", subjectId: row.id, detail },
@@ -111,3 +116,14 @@ const asLine = (row: Release): ReleaseLine => ({
   document: themeDocument.parse(row.document),
   createdAt: row.createdAt,
 });
+
+/** Releases by their identifiers, with what names and stripes need. */
+export async function namesOf(
+  ids: readonly ReleaseId[],
+): Promise<Map<ReleaseId, { name: string; document: ThemeDocument }>> {
+  const rows = await Release.findAll({
+    where: { id: [...new Set(ids)] },
+    attributes: ["id", "name", "document"],
+  });
+  return new Map(rows.map(({ id, name, document }) => [id, { name, document }]));
+}

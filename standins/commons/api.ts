@@ -1,61 +1,58 @@
-import { randomBytes } from "node:crypto";
-import express, { type NextFunction, type Request, type Response, Router } from "express";
+import express, { type Response, Router } from "express";
+import { Access, needsPublish, refuse } from "../access.ts";
 import type { Faults } from "../faults.ts";
 import { SLOT_NAMES } from "./slots.ts";
-import type { CommonsStore, Tenant } from "./state.ts";
+import { type CommonsStore, shownPalette, siteOf, type Tenant } from "./state.ts";
 
 const LONGEST_NAME = 40;
-/** How long a token lasts, in milliseconds. */
-const TOKEN_LIFE = 10 * 60 * 1000;
-
-interface Token {
-  tenant: string;
-  rights: string[];
-  until: number;
-}
 
 /** Commons' API: sign-in for a short-lived token, palettes, and the choice of a palette for a site. */
 export function commonsApi(store: CommonsStore, faults: Faults): Router {
-  const tokens = new Map<string, Token>();
+  const access = new Access(faults);
   const router = Router();
   router.use(faults.apply, express.json({ limit: "64kb" }));
 
   router.post("/tenants/:tenant/sign-in", (request, response) => {
-    const tenant = store.state.tenants[request.params.tenant];
-    const { account, password } = request.body as { account?: string; password?: string };
-    const known = tenant?.accounts[account ?? ""];
-    if (!known || known.password !== password) return refuse(response, 401, "account or password");
-    const token = randomBytes(18).toString("base64url");
-    tokens.set(token, {
-      tenant: request.params.tenant,
-      rights: known.rights,
-      until: Date.now() + TOKEN_LIFE,
-    });
-    response.json({ token, rights: known.rights, lifeSeconds: TOKEN_LIFE / 1000 });
+    const { tenant } = request.params;
+    access.signIn(request, response, tenant, store.state.tenants[tenant]?.accounts ?? {});
   });
 
-  router.use("/tenants/:tenant", (request, response, next) => {
-    const token = tokens.get(request.headers.authorization?.replace("Bearer ", "") ?? "");
-    if (!token || token.tenant !== request.params.tenant || token.until < Date.now())
-      return refuse(response, 401, "token");
-    response.locals.rights = token.rights;
-    response.locals.tenant = store.state.tenants[token.tenant];
-    next();
-  });
+  router.use(
+    "/tenants/:tenant",
+    access.requires((request) => request.params.tenant as string),
+    (request, response, next) => {
+      response.locals.tenant = store.state.tenants[request.params.tenant as string];
+      next();
+    },
+  );
 
   router.get("/tenants/:tenant/sites/:site", (request, response) => {
-    const site = tenantOf(response).sites[request.params.site];
+    const tenant = tenantOf(response);
+    const site = siteOf(tenant, request.params.site);
     if (!site) return refuse(response, 404, "site");
-    response.json({ site: request.params.site, title: site.title, palette: site.palette });
+    const shown = shownPalette(tenant, site);
+    const followers = Object.entries(tenant.sites)
+      .filter(([, { hub }]) => hub === request.params.site)
+      .map(([, { title }]) => title);
+    const { title, palette, hub, showsAt } = site;
+    const showsInMs = Math.max(0, showsAt - Date.now());
+    const answer = { site: request.params.site, title, palette, shown, showsInMs, hub, followers };
+    setTimeout(() => response.json(answer), 0);
   });
 
   router.put("/tenants/:tenant/sites/:site/palette", needsPublish, (request, response) => {
     const tenant = tenantOf(response);
-    const site = tenant.sites[request.params.site as string];
-    const { palette } = request.body as { palette?: string };
+    const site = siteOf(tenant, request.params.site as string);
+    const { palette } = request.body as { palette?: string | null };
     if (!site) return refuse(response, 404, "site");
-    if (palette === undefined || !tenant.palettes[palette]) return refuse(response, 422, "palette");
-    if (site.palette !== palette) site.chosen.push(palette);
+    if (site.hub !== null) return refuse(response, 409, `follows ${site.hub}`);
+    if (palette === undefined || (palette !== null && !tenant.palettes[palette]))
+      return refuse(response, 422, "palette");
+    if (site.palette !== palette) {
+      shownPalette(tenant, site);
+      site.chosen.push(palette);
+      site.showsAt = Date.now() + faults.settings.showAfterMs;
+    }
     site.palette = palette;
     store.save();
     response.json({ site: request.params.site, palette });
@@ -78,7 +75,10 @@ export function commonsApi(store: CommonsStore, faults: Faults): Router {
     const slots = (request.body as { slots?: Record<string, unknown> }).slots ?? {};
     const wrong = SLOT_NAMES.filter((slot) => !/^[0-9a-f]{6}$/.test(String(slots[slot])));
     if (wrong.length > 0) return refuse(response, 422, `slots: ${wrong.join(", ")}`);
-    const kept = Object.fromEntries(SLOT_NAMES.map((slot) => [slot, String(slots[slot])]));
+    const stored = faults.settings.partial
+      ? SLOT_NAMES.slice(0, SLOT_NAMES.length / 2)
+      : SLOT_NAMES;
+    const kept = Object.fromEntries(stored.map((slot) => [slot, String(slots[slot])]));
     if (faults.settings.garble) kept.button = "ff00ff";
     tenant.palettes[name] = {
       slots: kept,
@@ -92,13 +92,18 @@ export function commonsApi(store: CommonsStore, faults: Faults): Router {
   return router;
 }
 
+/** Somebody repaints the buttons of the palette that a site has. */
+export function tamperCommons(store: CommonsStore, key: string): boolean {
+  for (const tenant of Object.values(store.state.tenants)) {
+    const site = tenant.sites[key];
+    const palette = site?.palette ? tenant.palettes[site.palette] : undefined;
+    if (!palette) continue;
+    palette.slots.button = "c71585";
+    palette.slots.buttonInk = "ffffff";
+    store.save();
+    return true;
+  }
+  return false;
+}
+
 const tenantOf = (response: Response): Tenant => response.locals.tenant as Tenant;
-
-function needsPublish(_request: Request, response: Response, next: NextFunction): void {
-  if ((response.locals.rights as string[]).includes("publish")) next();
-  else refuse(response, 403, "publish");
-}
-
-function refuse(response: Response, status: number, what: string): void {
-  response.status(status).json({ refused: what });
-}

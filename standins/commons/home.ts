@@ -1,3 +1,4 @@
+import { escapeHtml } from "../html.ts";
 import type { Site } from "./state.ts";
 
 interface HomeParts {
@@ -97,9 +98,6 @@ ${STYLE}
 </body>
 </html>`;
 }
-
-const escapeHtml = (text: string): string =>
-  text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
 const STYLE = `
 * { box-sizing: border-box; }

@@ -1,7 +1,8 @@
 import { Connection, Delivery, Receipt } from "#server/db/models/index.ts";
 import { listDeliveries, preflight, requestDelivery } from "#server/deliveries/deliveries.ts";
-import { changeCredential, findPlace } from "#server/estate/estate.ts";
-import type { PersonId, PlaceId } from "#server/ids.ts";
+import { findPlace } from "#server/estate/places.ts";
+import type { ConnectionId, PersonId, PlaceId } from "#server/ids.ts";
+import { changeCredential, connectionOf } from "#server/platforms/connections.ts";
 import {
   closeDatabase,
   faults,
@@ -30,6 +31,8 @@ afterEach(async () => {
 });
 afterAll(closeDatabase);
 
+const account = async (name: string, password: string) =>
+  changeCredential((await connectionOf(quayside))?.id as ConnectionId, name, password, ines);
 const newest = async () => (await listDeliveries(quayside, 1))[0];
 const ended = () =>
   until(async () => {
@@ -84,7 +87,7 @@ test("a worker killed between upload and read-back leaves one delivery with a tr
 
 test("a wrong password stops at once and leaves nothing behind", async () => {
   worker = await startWorker();
-  await changeCredential(quayside, "brand.steward@orrinsound.example", "wrong", ines);
+  await account("brand.steward@orrinsound.example", "wrong");
   const id = await release(ines, "#0b5e55", "Tide 1");
   expect(await outcomes(id)).toMatchObject({
     reachable: "clear",
@@ -103,7 +106,7 @@ test("a wrong password stops at once and leaves nothing behind", async () => {
 
 test("an account that is no administrator is told so, and nothing is half done", async () => {
   worker = await startWorker();
-  await changeCredential(quayside, "deck.crew@orrinsound.example", "bow-thruster-7", ines);
+  await account("deck.crew@orrinsound.example", "bow-thruster-7");
   const id = await release(ines, "#0b5e55", "Tide 1");
   expect(await outcomes(id)).toMatchObject({
     reachable: "clear",

@@ -14,14 +14,15 @@ import { createTheme } from "#server/themes/themes.ts";
 
 const ROOT = join(import.meta.dirname, "../..");
 const PORT = process.env.STANDINS_PORT as string;
-export const COMMONS = `http://127.0.0.1:${PORT}/commons`;
+export const STANDINS = `http://127.0.0.1:${PORT}`;
+export const COMMONS = `${STANDINS}/commons`;
 
 /** A migrated database that holds the demo organisation and nothing else. */
 export async function freshDemo(): Promise<{ ines: PersonId; tomas: PersonId; quayside: PlaceId }> {
   await database().query("DROP SCHEMA IF EXISTS graphile_worker CASCADE");
   await database().query("DROP SCHEMA public CASCADE; CREATE SCHEMA public");
   await migrate();
-  await seedDemo({ commons: COMMONS });
+  await seedDemo({ standins: STANDINS, live: false });
   const person = async (email: string) =>
     (await Person.findOne({ where: { email } }))?.id as PersonId;
   const place = await Place.findOne({ where: { name: "Quayside" } });

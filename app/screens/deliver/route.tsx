@@ -1,6 +1,6 @@
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { preflight, requestDelivery } from "#server/deliveries/deliveries.ts";
-import { findPlace } from "#server/estate/estate.ts";
+import { findPlace } from "#server/estate/places.ts";
 import type { PlaceId, ReleaseId } from "#server/ids.ts";
 import { findRelease } from "#server/releases/releases.ts";
 import { stripeOfDocument } from "#server/themes/stripes.ts";

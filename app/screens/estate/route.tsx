@@ -1,131 +1,170 @@
-import { Link } from "react-router";
-import { listPlaces } from "#server/estate/estate.ts";
+import { Link, useSearchParams } from "react-router";
+import { PLATFORMS } from "#connectors/connector.ts";
+import { listSeasons } from "#server/estate/assignments.ts";
+import { type Standing, viewEstate } from "#server/estate/tree.ts";
 import { type ReleaseId, readId } from "#server/ids.ts";
+import { listConnections } from "#server/platforms/connections.ts";
 import { findRelease } from "#server/releases/releases.ts";
 import { stripeOfDocument } from "#server/themes/stripes.ts";
-import { Page } from "../../components/page.tsx";
-import { Pager, pageOf } from "../../components/pager.tsx";
+import { listThemes } from "#server/themes/themes.ts";
+import { Choice } from "../../components/choice.tsx";
 import { Stripe } from "../../components/stripe.tsx";
-import { Time } from "../../components/time.tsx";
 import { useLive } from "../../components/use-live.ts";
 import { signedIn } from "../../session.ts";
-import { KIND_WORDS, PLATFORM_WORDS } from "../../wording/estate.ts";
+import { platformWords, STANDING_WORDS } from "../../wording/estate.ts";
 import type { Route } from "./+types/route";
+import { Tree } from "./tree.tsx";
 
-const PAGE_SIZE = 50;
+/** How many themes can be given by hand; more are found by search on the themes page. */
+const THEMES_SHOWN = 200;
 
 export const meta: Route.MetaFunction = () => [{ title: "Estate · Livery" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
   const person = await signedIn(request);
-  const params = new URL(request.url).searchParams;
-  const page = pageOf(params);
-  const { lines, total } = await listPlaces(page, PAGE_SIZE);
-  const chosen = readId<ReleaseId>(params.get("release"));
-  const release = chosen && (await findRelease(chosen));
+  const chosen = readId<ReleaseId>(new URL(request.url).searchParams.get("release"));
+  const [estate, themes, seasons, release, connections] = await Promise.all([
+    viewEstate(),
+    listThemes(1, THEMES_SHOWN),
+    listSeasons(),
+    chosen && findRelease(chosen),
+    listConnections(),
+  ]);
   return {
-    page,
-    total,
     mayChange: person.capability === "administrator",
+    rows: estate.rows,
+    releases: estate.releases.map(({ id, name, document }) => ({
+      id,
+      name,
+      stripe: stripeOfDocument(document),
+    })),
+    themes: themes.lines.map(({ id, name, document }) => ({
+      id,
+      name,
+      stripe: stripeOfDocument(document),
+    })),
+    seasons,
+    connections: connections.map(({ id, name }) => ({ id, name })),
     release: release && {
       id: release.id,
       name: release.name,
-      number: release.number,
       stripe: stripeOfDocument(release.document),
     },
-    lines: lines.map((line) => ({
-      ...line,
-      stripe: line.live && stripeOfDocument(line.live.release.document),
-    })),
   };
 }
 
+const STANDINGS: Standing[] = [
+  "live",
+  "due",
+  "failed",
+  "drifted",
+  "under-way",
+  "no-release",
+  "no-theme",
+];
+
 export default function Estate({ loaderData }: Route.ComponentProps) {
-  const { lines, total, page, release, mayChange } = loaderData;
+  const { rows, release, mayChange } = loaderData;
+  const [params, setParams] = useSearchParams();
   useLive();
+  const filter = {
+    search: params.get("search") ?? "",
+    standing: params.get("standing") ?? "",
+    platform: params.get("platform") ?? "",
+  };
+  const set = (name: string, value: string) =>
+    setParams(
+      (old) => {
+        const next = new URLSearchParams(old);
+        if (value === "") next.delete(name);
+        else next.set(name, value);
+        return next;
+      },
+      { replace: true, preventScrollReset: true },
+    );
+  const places = rows.filter((row) => row.standing !== "passes-on");
+  const count = (standing: Standing) => places.filter((row) => row.standing === standing).length;
   return (
-    <Page title="Estate" lead="Every place that can be branded, and what its readers see now.">
+    <div className="mx-auto flex h-[calc(100vh-3rem)] min-h-[34rem] w-full max-w-7xl flex-col px-6 py-5">
+      <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
+        <div>
+          <h1>Estate</h1>
+          <p className="mt-1 text-faint">
+            {places.length} places are delivered to: {count("live")} as they should be,{" "}
+            {count("due")} with something newer to deliver, {count("failed")} not delivered,{" "}
+            {count("drifted")} changed elsewhere.
+          </p>
+        </div>
+        <span className="flex gap-2">
+          <a href="/estate/export?as=csv" className="press py-1">
+            Export
+          </a>
+          {mayChange ? (
+            <>
+              <Link to="/estate/import" className="press py-1">
+                Import …
+              </Link>
+              <Link to="/estate/new" className="press py-1">
+                Add a place …
+              </Link>
+              <Link to="/rollouts/new" className="press press-main py-1">
+                Plan a rollout …
+              </Link>
+            </>
+          ) : null}
+        </span>
+      </div>
       {release ? (
         <p
           role="status"
-          className="mb-4 flex items-center gap-4 border border-edge bg-surface px-4 py-3"
+          className="mt-3 flex items-center gap-4 border border-edge bg-surface px-4 py-2.5"
         >
           <Stripe colours={release.stripe} className="h-8 w-24" />
-          <span>
-            <strong>“{release.name}” is released.</strong>{" "}
-            {mayChange ? "Choose a place below to deliver it to." : ""}
+          <span className="flex-1">
+            <strong>“{release.name}” is released.</strong> It reaches nobody until it is delivered.
           </span>
+          {mayChange ? (
+            <Link to={`/rollouts/new?release=${release.id}`} className="press press-main py-1">
+              Deliver it …
+            </Link>
+          ) : null}
         </p>
       ) : null}
-      {lines.length === 0 ? (
-        <p className="text-faint">There is no place yet.</p>
-      ) : (
-        <table className="cells w-full border border-hair bg-surface">
-          <caption className="sr-only">Places with what is live there</caption>
-          <thead>
-            <tr>
-              <th scope="col">Place</th>
-              <th scope="col">Kind</th>
-              <th scope="col">Live now</th>
-              <th scope="col">Confirmed</th>
-              <th scope="col">
-                <span className="sr-only">Actions</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((line) => (
-              <tr key={line.id}>
-                <th scope="row">
-                  <span style={{ paddingLeft: line.parentId ? "1.5rem" : 0 }} className="block">
-                    {line.platform ? (
-                      <Link to={`/estate/${line.id}`} className="go font-semibold">
-                        {line.name}
-                      </Link>
-                    ) : (
-                      <span className="font-semibold">{line.name}</span>
-                    )}
-                  </span>
-                </th>
-                <td className="text-faint">
-                  {KIND_WORDS[line.kind]}
-                  {line.platform ? `, ${PLATFORM_WORDS[line.platform] ?? line.platform}` : ""}
-                </td>
-                <td>
-                  {line.live && line.stripe ? (
-                    <span className="flex items-center gap-3">
-                      <Stripe colours={line.stripe} className="h-7 w-20" />
-                      {line.live.release.name}
-                    </span>
-                  ) : (
-                    <span className="text-faint">
-                      {line.platform ? "nothing delivered yet" : "—"}
-                    </span>
-                  )}
-                </td>
-                <td className="text-sm text-faint">
-                  {line.live ? <Time at={line.live.readAt} /> : null}
-                </td>
-                <td className="text-right">
-                  {line.platform && release && mayChange ? (
-                    <Link
-                      to={`/estate/${line.id}/deliver?release=${release.id}`}
-                      className="press press-main py-1"
-                    >
-                      Deliver here …
-                    </Link>
-                  ) : line.page ? (
-                    <a href={line.page} className="go" target="_blank" rel="noreferrer">
-                      Open {line.name}
-                    </a>
-                  ) : null}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      <Pager page={page} size={PAGE_SIZE} total={total} />
-    </Page>
+      <div className="mt-3 flex flex-wrap items-center gap-4">
+        <label htmlFor="search" className="sr-only">
+          Find a place
+        </label>
+        <input
+          id="search"
+          type="search"
+          defaultValue={filter.search}
+          onChange={(event) => set("search", event.target.value)}
+          placeholder="Find a place"
+          className="entry w-72 py-1"
+        />
+        <Choice
+          label="Standing"
+          value={filter.standing}
+          options={[
+            { value: "", label: "all" },
+            ...STANDINGS.map((value) => ({ value, label: STANDING_WORDS[value] })),
+          ]}
+          onChange={(value) => set("standing", value)}
+        />
+        <Choice
+          label="Platform"
+          value={filter.platform}
+          options={[
+            { value: "", label: "all" },
+            ...PLATFORMS.map((value) => ({ value, label: platformWords(value) })),
+          ]}
+          onChange={(value) => set("platform", value)}
+        />
+        <Link to="/estate/seasons" className="go text-sm">
+          Seasons{loaderData.seasons.length > 0 ? ` (${loaderData.seasons.length})` : ""}
+        </Link>
+      </div>
+      <Tree {...loaderData} filter={filter} />
+    </div>
   );
 }

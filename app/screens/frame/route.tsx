@@ -10,6 +10,8 @@ export async function loader({ request }: Route.LoaderArgs) {
 const SCREENS = [
   { to: "/themes", label: "Themes" },
   { to: "/estate", label: "Estate" },
+  { to: "/rollouts", label: "Rollouts" },
+  { to: "/platforms", label: "Platforms" },
   { to: "/log", label: "Log" },
   { to: "/policy", label: "Policy" },
 ];

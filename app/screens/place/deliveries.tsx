@@ -4,6 +4,7 @@ import { Verdict } from "../../components/verdict.tsx";
 import { STATE_WORDS } from "../../wording/estate.ts";
 import { faultWords, remedyWords } from "../../wording/fault.ts";
 import type { Route } from "./+types/route";
+import { Value } from "./live-now.tsx";
 
 type Delivery = Route.ComponentProps["loaderData"]["deliveries"][number];
 
@@ -19,7 +20,9 @@ export function Deliveries({ deliveries }: { deliveries: Delivery[] }) {
           {deliveries.map((delivery) => (
             <li key={delivery.id} className="px-5 py-3">
               <p className="flex flex-wrap items-baseline justify-between gap-x-4">
-                <strong className="min-w-0 break-words">{delivery.release}</strong>
+                <strong className="min-w-0 break-words">
+                  {delivery.release ?? "Back to its own look"}
+                </strong>
                 <State delivery={delivery} />
               </p>
               <p className="text-sm text-faint">
@@ -87,6 +90,46 @@ function Receipt({ receipt }: { receipt: NonNullable<Delivery["receipt"]> }) {
           <Time at={receipt.readAt} />
         </dd>
       </dl>
+      <div className="mt-2 max-h-72 overflow-y-auto border-t border-hair">
+        <table className="w-full">
+          <caption className="sr-only">Receipt, slot by slot</caption>
+          <thead>
+            <tr className="text-left text-faint">
+              <th scope="col" className="font-normal">
+                Slot
+              </th>
+              <th scope="col" className="font-normal">
+                Sent
+              </th>
+              <th scope="col" className="font-normal">
+                Found
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {slotNames(receipt).map((slot) => (
+              <tr key={slot} className={receipt.differing.includes(slot) ? "font-bold" : ""}>
+                <th scope="row" className="text-left font-[inherit]">
+                  {receipt.differing.includes(slot) ? "≠ " : ""}
+                  {slot}
+                </th>
+                <td>
+                  <Value value={receipt.sent[slot] ?? ""} />
+                </td>
+                <td>
+                  <Value value={receipt.found[slot] ?? ""} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </details>
   );
 }
+
+/** Every slot of a receipt, those that differ first. */
+const slotNames = ({ sent, found, differing }: NonNullable<Delivery["receipt"]>): string[] => [
+  ...differing,
+  ...Object.keys({ ...sent, ...found }).filter((slot) => !differing.includes(slot)),
+];

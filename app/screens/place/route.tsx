@@ -1,20 +1,32 @@
-import { data, Form, Link, redirect, useNavigation } from "react-router";
+import { Link, redirect } from "react-router";
 import { z } from "zod";
+import { snippet } from "#core/exchange/snippet.ts";
 import { listDeliveries } from "#server/deliveries/deliveries.ts";
-import { changeCredential, connectionOf, findPlace } from "#server/estate/estate.ts";
+import { acceptDrift, checkPlace } from "#server/deliveries/drift.ts";
+import { listSeasons } from "#server/estate/assignments.ts";
+import { findPlace, markTest, renamePlace, retirePlace } from "#server/estate/places.ts";
+import { hostedAddress } from "#server/estate/target.ts";
+import { loadEstate, viewEstate } from "#server/estate/tree.ts";
+import { stylesheetOf } from "#server/hosted/find.ts";
 import type { PlaceId } from "#server/ids.ts";
+import { changeCredential, connectionOf } from "#server/platforms/connections.ts";
 import { listReleases } from "#server/releases/releases.ts";
 import { stripeOfDocument } from "#server/themes/stripes.ts";
-import { Field, Problem } from "../../components/field.tsx";
+import { listThemes } from "#server/themes/themes.ts";
 import { Page } from "../../components/page.tsx";
-import { Stripe } from "../../components/stripe.tsx";
-import { Time } from "../../components/time.tsx";
 import { useLive } from "../../components/use-live.ts";
 import { found, idFrom } from "../../params.ts";
 import { mayChange, signedIn } from "../../session.ts";
-import { PLATFORM_WORDS } from "../../wording/estate.ts";
+import { KIND_WORDS, PLACE_REFUSAL_WORDS, platformWords } from "../../wording/estate.ts";
+import { faultWords, remedyWords } from "../../wording/fault.ts";
 import type { Route } from "./+types/route";
+import { Connection } from "./connection.tsx";
+import { DeliverForm } from "./deliver-form.tsx";
 import { Deliveries } from "./deliveries.tsx";
+import { Hosted } from "./hosted.tsx";
+import { LiveNow } from "./live-now.tsx";
+import { Manage } from "./manage.tsx";
+import { ThemeHere } from "./theme-here.tsx";
 
 const SHOWN = 20;
 
@@ -25,16 +37,44 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export async function loader({ request, params }: Route.LoaderArgs) {
   const person = await signedIn(request);
   const place = found(await findPlace(idFrom<PlaceId>(params.place)));
-  const [connection, deliveries, releases] = await Promise.all([
+  const [connection, deliveries, releases, seasons, estate, themes] = await Promise.all([
     connectionOf(place.id),
     listDeliveries(place.id, SHOWN),
     listReleases(SHOWN),
+    listSeasons(place.id),
+    viewEstate(),
+    listThemes(1, 200),
   ]);
+  const row = estate.rows.find((r) => r.id === place.id);
+  const sha256 = place.live ? await stylesheetOf(place.live.release.id) : null;
+  const address = hostedAddress(place.slug);
+  const origin = address.slice(0, address.indexOf("/t/"));
+  const integrity = sha256 ? `sha256-${Buffer.from(sha256, "hex").toString("base64")}` : null;
+  const fixedAddress = sha256 ? `${origin}/r/${sha256}/theme.css` : null;
   return {
     place,
+    row: row ?? null,
+    names: Object.fromEntries((await loadEstate()).map(({ id, name }) => [id, name])),
+    parents: estate.rows.filter((r) => r.kind !== "area").map(({ id, name }) => ({ id, name })),
     connection,
     deliveries,
+    seasons,
     mayChange: person.capability === "administrator",
+    themes: themes.lines.map(({ id, name, document }) => ({
+      id,
+      name,
+      stripe: stripeOfDocument(document),
+    })),
+    hosted: {
+      address,
+      snippets: {
+        reader: snippet({ address, integrity: null, choice: "reader" }),
+        system: snippet({ address, integrity: null, choice: "system" }),
+        light: snippet({ address, integrity: null, choice: "light" }),
+        dark: snippet({ address, integrity: null, choice: "dark" }),
+      },
+      fixed: fixedAddress && snippet({ address: fixedAddress, integrity, choice: "system" }),
+    },
     liveStripe: place.live && stripeOfDocument(place.live.release.document),
     releases: releases.map(({ id, name, theme, number, document }) => ({
       id,
@@ -51,65 +91,92 @@ const credential = z.object({
   password: z.string().min(1, "Enter the account's password.").max(1000),
 });
 
-/** Changes the account that the platform is reached with. */
-export async function action({ request, params }: Route.ActionArgs) {
+export interface PlaceAnswer {
+  problems?: { account?: string[]; password?: string[]; manage?: string[] };
+  checked?: string;
+}
+
+/** Changes the account, looks for drift, accepts it, renames, marks or retires the place. */
+export async function action({
+  request,
+  params,
+}: Route.ActionArgs): Promise<PlaceAnswer | Response> {
   const person = await mayChange(request);
   const id = idFrom<PlaceId>(params.place);
-  const entered = Object.fromEntries(await request.formData());
-  const read = credential.safeParse(entered);
-  if (!read.success)
-    return data({ problems: z.flattenError(read.error).fieldErrors }, { status: 400 });
-  const changed = await changeCredential(id, read.data.account, read.data.password, person.id);
-  if (!changed) throw data(null, { status: 404 });
-  return redirect(`/estate/${id}`);
+  const form = await request.formData();
+  const text = (name: string) => String(form.get(name) ?? "").trim();
+  const manage = (words: string): PlaceAnswer => ({ problems: { manage: [words] } });
+  switch (form.get("act")) {
+    case "check": {
+      const result = await checkPlace(id);
+      if (result.ok)
+        return {
+          checked:
+            result.drift.length === 0
+              ? "The platform holds just what the receipt says."
+              : "The platform holds something else than the receipt says; see below.",
+        };
+      if (result.code === "nothing-live")
+        return { checked: "Nothing is live here to compare with." };
+      return { checked: `${faultWords(result.fault)} ${remedyWords(result.fault)}` };
+    }
+    case "accept":
+      await acceptDrift(id, person.id);
+      return redirect(`/estate/${id}`);
+    case "rename": {
+      const name = text("name");
+      if (name === "" || name.length > 80) return manage("Give a name of 1 to 80 characters.");
+      const done = await renamePlace(id, name, person.id);
+      return done.ok ? redirect(`/estate/${id}`) : manage(PLACE_REFUSAL_WORDS[done.code]);
+    }
+    case "test": {
+      const done = await markTest(id, text("isTest") === "yes", person.id);
+      return done.ok ? redirect(`/estate/${id}`) : manage(PLACE_REFUSAL_WORDS[done.code]);
+    }
+    case "retire": {
+      const done = await retirePlace(id, person.id);
+      return done.ok ? redirect("/estate") : manage(PLACE_REFUSAL_WORDS[done.code]);
+    }
+    default: {
+      const read = credential.safeParse(Object.fromEntries(form));
+      if (!read.success) return { problems: z.flattenError(read.error).fieldErrors };
+      const connection = found(await connectionOf(id));
+      await changeCredential(connection.id, read.data.account, read.data.password, person.id);
+      return redirect(`/estate/${id}`);
+    }
+  }
 }
 
 export default function Place({ loaderData, actionData }: Route.ComponentProps) {
-  const { place, connection, deliveries, releases, liveStripe, mayChange } = loaderData;
+  const { place, connection, deliveries, mayChange } = loaderData;
   useLive(place.id);
   return (
     <Page
       title={place.name}
-      lead={place.platform ? PLATFORM_WORDS[place.platform] : undefined}
+      lead={place.platform ? platformWords(place.platform) : KIND_WORDS[place.kind]}
       actions={
-        place.page ? (
-          <a href={place.page} className="press" target="_blank" rel="noreferrer">
-            Open {place.name}
-          </a>
-        ) : null
+        <span className="flex gap-2">
+          <Link to={`/estate/${place.id}/references`} className="press">
+            References for builders
+          </Link>
+          {place.page ? (
+            <a href={place.page} className="press" target="_blank" rel="noreferrer">
+              Open {place.name}
+            </a>
+          ) : null}
+        </span>
       }
     >
       <div className="grid grid-cols-[1.5fr_1fr] items-start gap-8">
         <div>
-          <section aria-labelledby="live" className="border border-hair bg-surface p-5">
-            <h2 id="live">Live now</h2>
-            {place.live && liveStripe ? (
-              <div className="mt-3 flex items-center gap-5">
-                <Stripe colours={liveStripe} className="h-14 w-40" />
-                <div>
-                  <p className="text-lg font-semibold">{place.live.release.name}</p>
-                  <p className="text-sm text-faint">
-                    Read back from the platform <Time at={place.live.readAt} />, equal to what was
-                    sent
-                  </p>
-                </div>
-              </div>
-            ) : (
-              <p className="mt-2 text-faint">
-                Livery has delivered nothing here yet, so the platform shows its own look.
-              </p>
-            )}
-          </section>
-          <Deliveries deliveries={deliveries} />
+          {place.connectionId ? (
+            <LiveNow loaderData={loaderData} checked={actionData?.checked ?? null} />
+          ) : null}
+          <ThemeHere loaderData={loaderData} />
+          {place.connectionId ? <Deliveries deliveries={deliveries} /> : null}
         </div>
         <div className="space-y-6">
-          {mayChange ? (
-            <DeliverForm
-              placeId={place.id}
-              releases={releases}
-              live={place.live?.release.id ?? null}
-            />
-          ) : null}
+          {mayChange && place.connectionId ? <DeliverForm loaderData={loaderData} /> : null}
           {connection ? (
             <Connection
               connection={connection}
@@ -117,108 +184,12 @@ export default function Place({ loaderData, actionData }: Route.ComponentProps) 
               problems={actionData?.problems ?? {}}
             />
           ) : null}
+          {place.connectionId ? <Hosted hosted={loaderData.hosted} /> : null}
+          {mayChange ? (
+            <Manage place={place} problem={actionData?.problems?.manage?.[0] ?? null} />
+          ) : null}
         </div>
       </div>
     </Page>
-  );
-}
-
-interface DeliverFormProps {
-  placeId: string;
-  releases: Route.ComponentProps["loaderData"]["releases"];
-  live: string | null;
-}
-
-function DeliverForm({ placeId, releases, live }: DeliverFormProps) {
-  return (
-    <section aria-labelledby="deliver" className="border border-hair bg-surface p-5">
-      <h2 id="deliver">Deliver a release</h2>
-      {releases.length === 0 ? (
-        <p className="mt-2">
-          Nothing is released yet.{" "}
-          <Link to="/themes" className="go">
-            Open a theme
-          </Link>{" "}
-          and release it first.
-        </p>
-      ) : (
-        <Form method="get" action={`/estate/${placeId}/deliver`} className="mt-3">
-          <fieldset>
-            <legend className="sr-only">Release</legend>
-            <div className="max-h-60 overflow-y-auto rows border-y border-hair">
-              {releases.map((release, i) => (
-                <label key={release.id} className="flex items-center gap-3 py-2 pl-1">
-                  <input
-                    type="radio"
-                    name="release"
-                    value={release.id}
-                    defaultChecked={i === 0}
-                    className="accent-ink"
-                  />
-                  <Stripe colours={release.stripe} className="h-7 w-20" />
-                  <span className="min-w-0 flex-1 truncate">{release.name}</span>
-                  {release.id === live ? <span className="text-sm text-faint">live</span> : null}
-                </label>
-              ))}
-            </div>
-          </fieldset>
-          <button type="submit" className="press press-main mt-3">
-            Check and deliver …
-          </button>
-        </Form>
-      )}
-    </section>
-  );
-}
-
-interface ConnectionProps {
-  connection: NonNullable<Route.ComponentProps["loaderData"]["connection"]>;
-  mayChange: boolean;
-  problems: { account?: string[]; password?: string[] };
-}
-
-/** How the platform is reached. The password goes in and is never shown again. */
-function Connection({ connection, mayChange, problems }: ConnectionProps) {
-  const busy = useNavigation().formMethod === "POST";
-  const wrong = Object.keys(problems).length > 0;
-  return (
-    <section aria-labelledby="connection" className="border border-hair bg-surface p-5">
-      <h2 id="connection">Connection</h2>
-      <dl className="mt-2 grid grid-cols-[5.5rem_1fr] gap-y-1 text-sm">
-        <dt className="text-faint">Address</dt>
-        <dd className="break-all">{connection.address}</dd>
-        <dt className="text-faint">Tenant</dt>
-        <dd>{connection.scope}</dd>
-        <dt className="text-faint">Account</dt>
-        <dd className="break-all">{connection.account}</dd>
-        <dt className="text-faint">Password</dt>
-        <dd>stored encrypted, never shown</dd>
-      </dl>
-      {mayChange ? (
-        <details className="mt-3" open={wrong || undefined}>
-          <summary className="go">Change the account</summary>
-          <Form method="post" className="mt-3 space-y-3" noValidate key={connection.account}>
-            <Field
-              id="account"
-              label="Account on the platform"
-              defaultValue={connection.account}
-              errors={problems.account}
-              autoComplete="off"
-            />
-            <Field
-              id="password"
-              label="Its password"
-              type="password"
-              errors={problems.password}
-              autoComplete="off"
-            />
-            {wrong ? <Problem>Nothing was changed.</Problem> : null}
-            <button type="submit" className="press" disabled={busy}>
-              Store
-            </button>
-          </Form>
-        </details>
-      ) : null}
-    </section>
   );
 }

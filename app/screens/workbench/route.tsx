@@ -4,7 +4,7 @@ import { data, redirect } from "react-router";
 import type { ThemeDocument } from "#core/theme/document.ts";
 import { type Role, SCHEMES } from "#core/theme/roles.ts";
 import { computeTheme, type Theme } from "#core/theme/theme.ts";
-import { listLiveReleases } from "#server/estate/estate.ts";
+import { listLiveReleases } from "#server/estate/live.ts";
 import type { ThemeId } from "#server/ids.ts";
 import { readPolicy } from "#server/policy/policy.ts";
 import { listWaivers } from "#server/policy/waivers.ts";

@@ -19,6 +19,8 @@ export class Connection extends Model<
   declare scope: string;
   declare account: string;
   declare secret: string;
+  declare name: CreationOptional<string>;
+  declare refusedAt: CreationOptional<Date | null>;
   declare createdAt: CreationOptional<Date>;
 
   static define(sequelize: Sequelize) {
@@ -30,6 +32,8 @@ export class Connection extends Model<
         scope: { type: DataTypes.TEXT, allowNull: false },
         account: { type: DataTypes.TEXT, allowNull: false },
         secret: { type: DataTypes.TEXT, allowNull: false },
+        name: { type: DataTypes.TEXT, allowNull: false, defaultValue: "" },
+        refusedAt: { type: DataTypes.DATE },
         createdAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
       },
       { sequelize, tableName: "connections" },

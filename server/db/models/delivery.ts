@@ -7,16 +7,28 @@ import {
   type Sequelize,
 } from "sequelize";
 import type { Fault } from "#connectors/connector.ts";
-import type { DeliveryId, PersonId, PlaceId, ReleaseId } from "../../ids.ts";
+import type { DeliveryId, PersonId, PlaceId, ReleaseId, RolloutId } from "../../ids.ts";
 
-/** A delivery is open until it is `delivered` or `failed`. */
-export type DeliveryState = "queued" | "delivering" | "delivered" | "failed";
+/** A delivery is planned until its wave begins, and open until it is delivered, failed or stopped. */
+export type DeliveryState =
+  | "planned"
+  | "queued"
+  | "delivering"
+  | "delivered"
+  | "failed"
+  | "stopped";
 
 export class Delivery extends Model<InferAttributes<Delivery>, InferCreationAttributes<Delivery>> {
   declare id: DeliveryId;
   declare placeId: PlaceId;
-  declare releaseId: ReleaseId;
+  /** Null: back to the look that the platform has by itself. */
+  declare releaseId: ReleaseId | null;
+  declare rolloutId: CreationOptional<RolloutId | null>;
+  declare wave: CreationOptional<number>;
+  declare previousReleaseId: CreationOptional<ReleaseId | null>;
   declare state: DeliveryState;
+  /** How often it ended in a fault that may pass; waits that a platform asked for are not counted. */
+  declare failures: CreationOptional<number>;
   declare attempt: CreationOptional<number>;
   declare failure: CreationOptional<Fault | null>;
   declare retryAt: CreationOptional<Date | null>;
@@ -29,8 +41,12 @@ export class Delivery extends Model<InferAttributes<Delivery>, InferCreationAttr
       {
         id: { type: DataTypes.UUID, primaryKey: true },
         placeId: { type: DataTypes.UUID, allowNull: false },
-        releaseId: { type: DataTypes.UUID, allowNull: false },
+        releaseId: { type: DataTypes.UUID },
+        rolloutId: { type: DataTypes.UUID },
+        wave: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
+        previousReleaseId: { type: DataTypes.UUID },
         state: { type: DataTypes.TEXT, allowNull: false },
+        failures: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
         attempt: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
         failure: { type: DataTypes.JSONB },
         retryAt: { type: DataTypes.DATE },

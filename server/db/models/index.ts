@@ -8,6 +8,10 @@ import { Place } from "./place.ts";
 import { PolicyRow, WaiverRow } from "./policy.ts";
 import { Receipt } from "./receipt.ts";
 import { Release } from "./release.ts";
+import { Rollout } from "./rollout.ts";
+import { SeasonRow } from "./season.ts";
+import { SlotMapRow } from "./slot-map.ts";
+import { Stylesheet } from "./stylesheet.ts";
 import { Theme } from "./theme.ts";
 
 export const MODELS = [
@@ -24,6 +28,10 @@ export const MODELS = [
   AuditEntry,
   PolicyRow,
   WaiverRow,
+  SeasonRow,
+  SlotMapRow,
+  Rollout,
+  Stylesheet,
 ] as const;
 
 /** Defines every model on a connection, then the relations that lists are joined through. */
@@ -33,6 +41,14 @@ export function defineModels(sequelize: Sequelize): void {
   Theme.hasMany(Release, { foreignKey: "themeId", as: "releases" });
   Release.belongsTo(Theme, { foreignKey: "themeId", as: "theme" });
   Delivery.belongsTo(Release, { foreignKey: "releaseId", as: "release" });
+  Delivery.belongsTo(Place, { foreignKey: "placeId", as: "place" });
+  Delivery.belongsTo(Rollout, { foreignKey: "rolloutId", as: "rollout" });
+  Rollout.belongsTo(Person, { foreignKey: "requestedBy", as: "requester" });
+  SeasonRow.belongsTo(Theme, { foreignKey: "themeId", as: "theme" });
+  SeasonRow.belongsTo(Place, { foreignKey: "placeId", as: "place" });
+  Place.belongsTo(Theme, { foreignKey: "themeId", as: "theme" });
+  Place.belongsTo(Release, { foreignKey: "liveReleaseId", as: "liveRelease" });
+  Place.belongsTo(Receipt, { foreignKey: "liveReceiptId", as: "liveReceipt" });
   Delivery.belongsTo(Person, { foreignKey: "requestedBy", as: "requester" });
   Delivery.hasOne(Receipt, { foreignKey: "deliveryId", as: "receipt" });
   AuditEntry.belongsTo(Person, { foreignKey: "personId", as: "person" });
@@ -51,7 +67,11 @@ export {
   PolicyRow,
   Receipt,
   Release,
+  Rollout,
+  SeasonRow,
   Session,
+  SlotMapRow,
+  Stylesheet,
   Theme,
   WaiverRow,
 };

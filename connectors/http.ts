@@ -1,0 +1,157 @@
+import type { z } from "zod";
+import { DeliveryFault, type Link } from "./connector.ts";
+
+/** A call that takes longer than this counts as unreachable, in milliseconds. */
+const PATIENCE = 15_000;
+/** The pause where a platform asks for one without saying how long, in milliseconds. */
+const USUAL_PAUSE = 1000;
+
+export interface CallOptions {
+  method?: "GET" | "POST" | "PUT" | "DELETE";
+  /** Sent as JSON unless it is text or a form. */
+  body?: unknown;
+  headers?: Record<string, string>;
+}
+
+export interface Answer {
+  status: number;
+  text: string;
+  headers: Headers;
+  link: Link;
+}
+
+/** Until when nothing is asked of an address, since it asked for patience; in ms since 1970. */
+const heldUntil = new Map<string, number>();
+
+/**
+ * Calls a platform. Throws `unreachable` where no whole answer comes, and `throttled` where the
+ * platform asks for patience: then nothing else is asked of that address until the time is up.
+ */
+export async function call(
+  link: Link,
+  path: string,
+  { method = "GET", body, headers = {} }: CallOptions = {},
+): Promise<Answer> {
+  const held = (heldUntil.get(link.address) ?? 0) - Date.now();
+  if (held > 0) throw new DeliveryFault({ code: "throttled", retryAfterMs: held });
+  const asIs = typeof body === "string" || body instanceof FormData || body === undefined;
+  let response: Response;
+  let text: string;
+  try {
+    response = await fetch(link.address + path, {
+      method,
+      headers: { ...(asIs ? {} : { "content-type": "application/json" }), ...headers },
+      ...(body === undefined ? {} : { body: asIs ? (body as string) : JSON.stringify(body) }),
+      signal: AbortSignal.timeout(PATIENCE),
+      redirect: "error",
+    });
+    text = await response.text();
+  } catch {
+    throw new DeliveryFault({ code: "unreachable", address: link.address });
+  }
+  if (response.status === 429) {
+    const retryAfterMs = pauseOf(response.headers.get("retry-after"));
+    heldUntil.set(link.address, Date.now() + retryAfterMs);
+    throw new DeliveryFault({ code: "throttled", retryAfterMs });
+  }
+  return { status: response.status, text, headers: response.headers, link };
+}
+
+/** Retry-After, in seconds or as a date (RFC 9110, section 10.2.3), as milliseconds from now. */
+function pauseOf(header: string | null): number {
+  if (header === null) return USUAL_PAUSE;
+  const seconds = Number(header);
+  const pause = Number.isFinite(seconds) ? seconds * 1000 : Date.parse(header) - Date.now();
+  return Number.isFinite(pause) ? Math.max(0, pause) : USUAL_PAUSE;
+}
+
+/** An answer in the 200s; other statuses become faults. */
+export function expectOk(answer: Answer): Answer {
+  const { status, link } = answer;
+  if (status >= 200 && status < 300) return answer;
+  if (status === 401) throw new DeliveryFault({ code: "wrong-credential", account: link.account });
+  if (status === 403)
+    throw new DeliveryFault({ code: "no-right", account: link.account, scope: link.scope });
+  if (status === 422) throw new DeliveryFault({ code: "refused", reason: reasonIn(answer.text) });
+  throw new DeliveryFault({ code: "platform-error", status });
+}
+
+function reasonIn(text: string): string {
+  const { refused } = (parsed(text) ?? {}) as { refused?: unknown };
+  return typeof refused === "string" ? refused : text.slice(0, 120);
+}
+
+/** What an answer says, checked; throws `nonsense` with where it was said. */
+export function read<T>(schema: z.ZodType<T>, answer: Answer, where: string): T {
+  const result = schema.safeParse(parsed(answer.text));
+  if (!result.success) throw new DeliveryFault({ code: "nonsense", where });
+  return result.data;
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+/** What a sign-in gives: a token, what it allows, and how long it lasts. */
+export interface Access {
+  token: string;
+  rights: readonly string[];
+  lifeSeconds: number;
+}
+
+interface Kept {
+  access: Promise<Access>;
+  until: number;
+}
+
+const tokens = new Map<string, Kept>();
+/** A token is renewed this long before it runs out, in milliseconds. */
+const EARLY = 5000;
+
+/** A signed-in account. The token is kept for all deliveries of this process, and renewed. */
+export interface Session {
+  rights: readonly string[];
+  ask(path: string, options?: CallOptions): Promise<Answer>;
+}
+
+/** Signs in, or goes on with a token that still counts; a refused token is renewed once. */
+export async function sessionOf(
+  link: Link,
+  signIn: (link: Link) => Promise<Access>,
+): Promise<Session> {
+  const key = JSON.stringify(link);
+  const obtain = async (): Promise<Access> => {
+    const access = signIn(link);
+    tokens.set(key, { access, until: Number.POSITIVE_INFINITY });
+    try {
+      const { lifeSeconds } = await access;
+      tokens.set(key, { access, until: Date.now() + lifeSeconds * 1000 - EARLY });
+    } catch (error) {
+      tokens.delete(key);
+      throw error;
+    }
+    return access;
+  };
+  const kept = tokens.get(key);
+  let access = kept && kept.until > Date.now() ? await kept.access : await obtain();
+  return {
+    rights: access.rights,
+    async ask(path, options = {}) {
+      const once = (token: string) =>
+        call(link, path, {
+          ...options,
+          headers: { ...options.headers, authorization: `Bearer ${token}` },
+        });
+      const answer = await once(access.token);
+      if (answer.status !== 401) return answer;
+      access = await obtain();
+      const again = await once(access.token);
+      if (again.status === 401) throw new DeliveryFault({ code: "token-refused" });
+      return again;
+    },
+  };
+}
