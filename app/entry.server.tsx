@@ -8,7 +8,11 @@ import {
   isRouteErrorResponse,
   ServerRouter,
 } from "react-router";
+import { database } from "#server/db/connection.ts";
 import { log } from "#server/log.ts";
+
+// Models must be defined before the first request, whichever it is.
+database();
 
 export const streamTimeout = 5000;
 

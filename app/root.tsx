@@ -1,3 +1,4 @@
+import { setNonce } from "get-nonce";
 import type { ReactNode } from "react";
 import {
   isRouteErrorResponse,
@@ -15,6 +16,10 @@ import "./styles.css";
 export async function loader({ request, context }: Route.LoaderArgs) {
   return { display: await displayOf(request), nonce: context.nonce };
 }
+
+// What dialogs add to the page's styles must carry the nonce that this document came with.
+if (typeof document !== "undefined")
+  setNonce(document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce ?? "");
 
 export const meta: Route.MetaFunction = () => [{ title: "Livery" }];
 

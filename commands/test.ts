@@ -93,6 +93,7 @@ function jest(root: string, project: string, env: NodeJS.ProcessEnv = {}): Count
   const args = [
     "--selectProjects",
     project,
+    ...(process.env.LIVERY_TESTS ? [`--testPathPatterns=${process.env.LIVERY_TESTS}`] : []),
     "--testTimeout=60000",
     "--json",
     `--outputFile=${report}`,
@@ -143,7 +144,13 @@ async function integration(root: string): Promise<Count> {
       DATABASE_URL: databaseUrl(ports.postgres, secrets.databasePassword),
       LIVERY_SECRET_KEY: secrets.secretKey,
       LIVERY_RETRY_MS: "50",
+      LIVERY_STYLESHEET_SECONDS: "1",
       STANDINS_PORT: String(ports.standins),
+      PORT: String(ports.web),
+      LIVERY_ORIGIN: `http://127.0.0.1:${ports.web}`,
+      STANDINS_STYLESHEETS: `http://127.0.0.1:${ports.web}`,
+      LIVERY_TEST_HOME: home,
+      LIVERY_TEST_POSTGRES: requirePostgres(),
     });
   } finally {
     await child.stop();

@@ -68,6 +68,7 @@ export type Fault =
   | { code: "throttled"; retryAfterMs: number }
   | { code: "refused"; reason: string }
   | { code: "wrong-credential"; account: string }
+  | { code: "credential-unreadable" }
   | { code: "token-refused" }
   | { code: "no-right"; account: string; scope: string }
   | { code: "no-such-place"; key: string }

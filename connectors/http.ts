@@ -22,18 +22,47 @@ export interface Answer {
 
 /** Until when nothing is asked of an address, since it asked for patience; in ms since 1970. */
 const heldUntil = new Map<string, number>();
+/** How many calls wait for an address here, so that what they belong to goes on where it was. */
+const waiting = new Map<string, number>();
+/** More than these don't wait here: they would keep others from platforms that do answer. */
+const MOST_WAITING = 3;
+/** A longer pause is not waited for here, in milliseconds. */
+const LONGEST_WAIT = 5000;
+/** How often one call is turned away before it gives up its turn. */
+const MOST_TURNED_AWAY = 40;
 
 /**
- * Calls a platform. Throws `unreachable` where no whole answer comes, and `throttled` where the
- * platform asks for patience: then nothing else is asked of that address until the time is up.
+ * Calls a platform. Throws `unreachable` where no whole answer comes. Where the platform asks for
+ * patience, nothing else is asked of that address until the time is up: a few calls wait here and
+ * go on, the others throw `throttled`.
  */
-export async function call(
+export async function call(link: Link, path: string, options: CallOptions = {}): Promise<Answer> {
+  for (let times = 0; ; times++) {
+    const held = (heldUntil.get(link.address) ?? 0) - Date.now();
+    if (held > 0) await waitHere(link.address, held);
+    try {
+      return await callOnce(link, path, options);
+    } catch (error) {
+      const isThrottled = error instanceof DeliveryFault && error.fault.code === "throttled";
+      if (!isThrottled || times >= MOST_TURNED_AWAY) throw error;
+    }
+  }
+}
+
+async function waitHere(address: string, ms: number): Promise<void> {
+  const others = waiting.get(address) ?? 0;
+  if (ms > LONGEST_WAIT || others >= MOST_WAITING)
+    throw new DeliveryFault({ code: "throttled", retryAfterMs: ms });
+  waiting.set(address, others + 1);
+  await new Promise((resolve) => setTimeout(resolve, ms));
+  waiting.set(address, (waiting.get(address) ?? 1) - 1);
+}
+
+async function callOnce(
   link: Link,
   path: string,
-  { method = "GET", body, headers = {} }: CallOptions = {},
+  { method = "GET", body, headers = {} }: CallOptions,
 ): Promise<Answer> {
-  const held = (heldUntil.get(link.address) ?? 0) - Date.now();
-  if (held > 0) throw new DeliveryFault({ code: "throttled", retryAfterMs: held });
   const asIs = typeof body === "string" || body instanceof FormData || body === undefined;
   let response: Response;
   let text: string;

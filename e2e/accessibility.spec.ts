@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { faults, newTheme, pageOf, QUAYSIDE, release } from "./people.ts";
+import { at, faults, newTheme, pageOf, QUAYSIDE, release } from "./people.ts";
 
 const AXE = readFileSync(join(import.meta.dirname, "../node_modules/axe-core/axe.min.js"), "utf8");
 
@@ -98,7 +98,7 @@ for (const colorScheme of ["light", "dark"] as const)
     await release(page, `Checked ${colorScheme} 1`);
     await clean(page, "estate, after a release");
     await faults(page, { down: true });
-    await page.getByRole("link", { name: "Deliver here …" }).click();
+    await at(page, "Quayside").getByRole("link", { name: "Deliver here …" }).click();
     await clean(page, "deliver, with an obstacle");
     await faults(page, {});
     await page.getByRole("button", { name: "Check again" }).click();

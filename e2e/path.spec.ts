@@ -1,5 +1,5 @@
 import { expect, type Locator, test } from "@playwright/test";
-import { newTheme, pageOf, QUAYSIDE, release } from "./people.ts";
+import { at, newTheme, pageOf, QUAYSIDE, release } from "./people.ts";
 
 const background = (at: Locator) => at.evaluate((e) => getComputedStyle(e).backgroundColor);
 const ink = (at: Locator) => at.evaluate((e) => getComputedStyle(e).color);
@@ -69,9 +69,9 @@ test("one colour in, a branded page out", async ({ browser }) => {
 
   await test.step("name it, check what stands in the way, deliver it", async () => {
     await release(page, "Plum line 1");
-    await page.getByRole("link", { name: "Deliver here …" }).click();
+    await at(page, "Quayside").getByRole("link", { name: "Deliver here …" }).click();
     await expect(page.getByRole("heading", { name: "Nothing stands in the way" })).toBeVisible();
-    await expect(page.locator("[data-outcome=clear]")).toHaveCount(5);
+    await expect(page.locator("[data-outcome=clear]")).toHaveCount(6);
     await page.getByRole("button", { name: "Deliver now" }).click();
     await expect(page.getByText("Delivered and confirmed").first()).toBeVisible();
     await expect(page.getByRole("region", { name: "Live now" })).toContainText("Plum line 1");
@@ -136,6 +136,13 @@ test("the whole path by keyboard alone", async ({ browser }) => {
   await page.keyboard.type("By keys.");
   await reach("Release");
   await page.keyboard.press("Enter");
+  await reach("Find a place");
+  await page.keyboard.type("Quayside");
+  await expect(page.getByRole("row")).toHaveCount(4);
+  await reach(/^▾Orrin Sound Group/);
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("ArrowDown");
+  await expect(at(page, "Quayside")).toBeFocused();
   await reach("Deliver here …");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Nothing stands in the way" })).toBeVisible();
@@ -154,7 +161,7 @@ test("the whole path without scripts", async ({ browser }) => {
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByLabel("Your colour", { exact: true })).toHaveValue("#8a4b20");
   await release(page, "Plain copper 1");
-  await page.getByRole("link", { name: "Deliver here …" }).click();
+  await at(page, "Quayside").getByRole("link", { name: "Deliver here …" }).click();
   await page.getByRole("button", { name: "Deliver now" }).click();
   await expect(async () => {
     await page.reload();

@@ -1,4 +1,4 @@
-import { type Browser, expect, type Page } from "@playwright/test";
+import { type Browser, expect, type Locator, type Page } from "@playwright/test";
 
 export const STANDINS = process.env.LIVERY_STANDINS ?? "http://127.0.0.1:4610";
 export const COMMONS = `${STANDINS}/commons`;
@@ -44,7 +44,14 @@ export async function release(page: Page, name: string): Promise<void> {
   await expect(page.getByRole("status").filter({ hasText: "is released" })).toContainText(name);
 }
 
-export async function faults(page: Page, settings: Record<string, unknown>): Promise<void> {
-  const response = await page.request.put(`${COMMONS}/faults`, { data: settings });
+/** A place's row in the estate. */
+export const at = (page: Page, place: string): Locator => page.locator(`[data-place="${place}"]`);
+
+export async function faults(
+  page: Page,
+  settings: Record<string, unknown>,
+  platform = "commons",
+): Promise<void> {
+  const response = await page.request.put(`${STANDINS}/${platform}/faults`, { data: settings });
   expect(response.ok()).toBe(true);
 }

@@ -47,7 +47,7 @@ export function ChangeDialog({ wanted, ...props }: ChangeDialogProps) {
   return (
     <Dialog.Root open={wanted !== null} onOpenChange={(open) => !open && props.onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-black/40" />
+        <Dialog.Overlay className="fixed inset-0 z-20 bg-[rgb(0_0_0/0.45)]" />
         <Dialog.Content
           aria-describedby={undefined}
           className="fixed top-1/2 left-1/2 z-30 max-h-[85vh] w-[min(38rem,92vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-edge bg-surface p-5 shadow-lg"
@@ -93,8 +93,10 @@ function Content({
     <>
       <Dialog.Title className="text-lg font-semibold">{titleOf(wanted)}</Dialog.Title>
       {wanted.kind === "assign" || wanted.kind === "season" ? (
-        <label htmlFor={`${id}-theme`} className="mt-3 block">
-          <span className="font-medium">Theme</span>
+        <div className="mt-3">
+          <label htmlFor={`${id}-theme`} className="font-medium">
+            Theme
+          </label>
           <select
             id={`${id}-theme`}
             className="entry mt-1"
@@ -113,13 +115,15 @@ function Content({
               </option>
             ))}
           </select>
-        </label>
+        </div>
       ) : null}
       {wanted.kind === "season" ? (
         <div className="mt-3 flex gap-4">
           {(["from", "until"] as const).map((end) => (
-            <label key={end} htmlFor={`${id}-${end}`} className="block">
-              <span className="font-medium">{end === "from" ? "First day" : "Last day"}</span>
+            <div key={end}>
+              <label htmlFor={`${id}-${end}`} className="font-medium">
+                {end === "from" ? "First day" : "Last day"}
+              </label>
               <input
                 id={`${id}-${end}`}
                 type="date"
@@ -127,7 +131,7 @@ function Content({
                 value={days[end]}
                 onChange={(e) => setDays({ ...days, [end]: e.target.value })}
               />
-            </label>
+            </div>
           ))}
         </div>
       ) : null}
@@ -143,8 +147,10 @@ function Content({
         </label>
       ) : null}
       {wanted.kind === "move" ? (
-        <label htmlFor={`${id}-parent`} className="mt-3 block">
-          <span className="font-medium">Below</span>
+        <div className="mt-3">
+          <label htmlFor={`${id}-parent`} className="font-medium">
+            Below
+          </label>
           <select
             id={`${id}-parent`}
             className="entry mt-1"
@@ -160,7 +166,7 @@ function Content({
               </option>
             ))}
           </select>
-        </label>
+        </div>
       ) : null}
       <div role="status" className="mt-4 min-h-16">
         {refused.length > 0 ? (

@@ -11,6 +11,8 @@ export function faultWords(fault: Fault): string {
       return `The platform's answer (${fault.where}) could not be understood.`;
     case "throttled":
       return "The platform turns calls away for now, since there were too many.";
+    case "credential-unreadable":
+      return "The stored credential can't be read: it was stored under another secret key.";
     case "token-refused":
       return "The platform refuses the tokens that it gives out itself.";
     case "refused":
@@ -65,6 +67,8 @@ export function remedyWords(fault: Fault): string {
       return "Try again later; if it stays so, ask whoever runs the platform.";
     case "wrong-credential":
       return "Enter the right password under “Connection”. Livery stops here so that the account isn't locked.";
+    case "credential-unreadable":
+      return "Enter it again under Platforms.";
     case "throttled":
       return "Livery waits as long as the platform asks, then goes on by itself.";
     case "refused":

@@ -50,8 +50,10 @@ export const commons: Connector = {
     const name = nameObstacle(parcel);
     const slots = slotsObstacle(parcel);
     let session: CommonsSession;
+    let site: CommonsSite | null;
     try {
       session = await signIn(link);
+      site = await session.site(key);
     } catch (error) {
       return [
         ...beforeEntry(faultOf(error), ["place"]),
@@ -60,16 +62,11 @@ export const commons: Connector = {
         unknown("reach"),
       ];
     }
-    let site: CommonsSite | null = null;
-    const place = await obstacle(async () => {
-      site = await session.site(key);
-      return placeObstacle(key, site);
-    });
     const taken = name ? name : await obstacle(() => takenObstacle(session, parcel));
     return [
       check("reachable", null),
       check("right", rightObstacle(link, session)),
-      check("place", place),
+      check("place", placeObstacle(key, site)),
       check("name", taken),
       check("slots", slots),
       reach(site),

@@ -13,6 +13,7 @@ import {
   type Link,
   type Parcel,
   type SlotMap,
+  type SlotValues,
 } from "../connector.ts";
 import { type Access, call, expectOk, read, type Session, sessionOf } from "../http.ts";
 
@@ -131,15 +132,18 @@ export const gangway: Connector = {
   expected: (parcel) =>
     parcel ? Object.fromEntries(sent(parcel).map((a) => [a.name, a.sha256])) : {},
 
-  async deliver({ link, key }, parcel) {
+  async deliver(target, parcel) {
+    const { link, key } = target;
     const tooLarge = parcel && sizeObstacle(parcel);
     if (tooLarge) throw new DeliveryFault(tooLarge);
     const session = await enter(link);
     const path = `/api/portals/${encodeURIComponent(key)}/look`;
+    const found = await look(session, key);
+    if (!found) throw new DeliveryFault({ code: "no-such-place", key });
+    if (same(found.files, gangway.expected(parcel, target))) return;
     const answer = parcel
       ? await session.ask(path, { method: "PUT", body: formOf(parcel) })
       : await session.ask(path, { method: "DELETE" });
-    if (answer.status === 404) throw new DeliveryFault({ code: "no-such-place", key });
     expectOk(answer);
   },
 
@@ -163,7 +167,7 @@ const json = (name: string, value: unknown): Artefact => ({
 function mark(theme: Theme, scheme: Scheme, width: number, height: number): string {
   const c = (role: Role) => hex(theme, scheme, role);
   const h = height;
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}"><rect width="${width}" height="${h}" fill="${c("header")}"/><path d="M${h * 0.2} ${h * 0.15}h${h * 0.08}v${h * 0.7}h-${h * 0.08}z" fill="${c("header-text")}"/><path d="M${h * 0.32} ${h * 0.18}L${width - h * 0.15} ${h * 0.42}L${h * 0.32} ${h * 0.66}z" fill="${c("accent")}"/><path d="M${h * 0.32} ${h * 0.42}L${width - h * 0.15} ${h * 0.42}L${h * 0.32} ${h * 0.66}z" fill="${c("action")}"/></svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}"><rect width="${width}" height="${h}" fill="${c("header")}"/><path d="M${h * 0.2} ${h * 0.15}h${h * 0.08}v${h * 0.7}h-${h * 0.08}z" fill="${c("header-text")}"/><path d="M${h * 0.32} ${h * 0.18}L${width - h * 0.15} ${h * 0.42}L${h * 0.32} ${h * 0.66}z" fill="${c("accent")}"/><path d="M${h * 0.32} ${h * 0.42}L${width - h * 0.15} ${h * 0.42}L${h * 0.32} ${h * 0.66}z" fill="${c("header-text")}"/></svg>`;
 }
 
 const logo = (theme: Theme, scheme: Scheme, shape: (typeof SHAPES)[number]): Artefact => ({
@@ -204,6 +208,10 @@ async function signIn(link: Link): Promise<Access> {
   });
   return read(schema, expectOk(answer), "sign-in");
 }
+
+const same = (a: SlotValues, b: SlotValues): boolean =>
+  Object.keys(a).length === Object.keys(b).length &&
+  Object.entries(a).every(([name, value]) => b[name] === value);
 
 const enter = (link: Link): Promise<Session> => sessionOf(link, signIn);
 

@@ -130,10 +130,12 @@ export const sluice: Connector = {
 
   async deliver({ link, key }, parcel) {
     const path = `/api/apps/${encodeURIComponent(key)}/theme`;
+    const found = await look(link, key);
+    if (!found) throw new DeliveryFault({ code: "no-such-place", key });
+    if (parcel && found.theme && same(flat(found.theme), flat(themeIn(parcel)))) return;
     const answer = parcel
       ? await ask(link, path, "PUT", themeIn(parcel))
       : await ask(link, path, "DELETE");
-    if (answer.status === 404) throw new DeliveryFault({ code: "no-such-place", key });
     if (answer.status === 409) throw new DeliveryFault({ code: "feature-off", key });
     expectOk(answer);
   },
@@ -162,6 +164,8 @@ const themeIn = (parcel: Parcel): SluiceTheme =>
 /** Names of tones that formulas may refer to now and that would be gone. */
 const namesGone = (found: App, theme: SluiceTheme): string[] =>
   Object.keys(found.theme?.tones ?? {}).filter((name) => !(name in theme.tones));
+
+const same = (a: SlotValues, b: SlotValues): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 const flat = ({ name, primary, tones, day, night }: SluiceTheme): SlotValues => ({
   name,

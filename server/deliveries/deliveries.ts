@@ -1,5 +1,10 @@
 import { UniqueConstraintError } from "sequelize";
-import type { Fault, PreflightCheck, SlotValues } from "#connectors/connector.ts";
+import {
+  DeliveryFault,
+  type Fault,
+  type PreflightCheck,
+  type SlotValues,
+} from "#connectors/connector.ts";
 import { CONNECTORS } from "#connectors/registry.ts";
 import { record } from "../audit/audit.ts";
 import { inTransaction } from "../db/connection.ts";
@@ -17,10 +22,15 @@ export async function preflight(
   place: PlaceId,
   release: ReleaseId,
 ): Promise<PreflightCheck[] | null> {
-  const target = await targetOf(place);
-  const parcel = target && (await parcelOf(release, target.platform));
-  if (!parcel) return null;
-  return CONNECTORS[target.platform].preflight(target, parcel);
+  try {
+    const target = await targetOf(place);
+    const parcel = target && (await parcelOf(release, target.platform));
+    if (!parcel) return null;
+    return await CONNECTORS[target.platform].preflight(target, parcel);
+  } catch (error) {
+    if (!(error instanceof DeliveryFault)) throw error;
+    return [{ subject: "right", outcome: "obstacle", fault: error.fault }];
+  }
 }
 
 export type RequestResult =

@@ -19,13 +19,12 @@ export type CheckResult =
 export async function checkPlace(id: PlaceId): Promise<CheckResult> {
   const place = await Place.findByPk(id);
   const receipt = place?.liveReceiptId ? await Receipt.findByPk(place.liveReceiptId) : null;
-  const target = place && receipt ? await targetOf(id) : null;
-  if (!place?.liveReleaseId || !receipt || !target) return { ok: false, code: "nothing-live" };
-  if (target.refused) {
-    const fault: Fault = { code: "wrong-credential", account: target.link.account };
-    return { ok: false, code: "fault", fault };
-  }
+  if (!place?.liveReleaseId || !receipt) return { ok: false, code: "nothing-live" };
   try {
+    const target = await targetOf(id);
+    if (!target) return { ok: false, code: "nothing-live" };
+    const { account } = target.link;
+    if (target.refused) throw new DeliveryFault({ code: "wrong-credential", account });
     const parcel = await parcelOf(place.liveReleaseId, target.platform);
     const found = await CONNECTORS[target.platform].readBack(target, parcel);
     const drift = differingSlots(receipt.found, found).map((slot) => ({

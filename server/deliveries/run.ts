@@ -28,8 +28,9 @@ import { differingSlots, digest } from "./slots.ts";
 export async function runDelivery(id: DeliveryId): Promise<void> {
   const started = await start(id);
   if (!started) return;
-  const target = await targetOf(started.placeId);
+  let target: PlaceTarget | null = null;
   try {
+    target = await targetOf(started.placeId);
     if (!target) throw new DeliveryFault({ code: "no-such-place", key: started.placeId });
     const { account } = target.link;
     if (target.refused) throw new DeliveryFault({ code: "wrong-credential", account });

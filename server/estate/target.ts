@@ -1,4 +1,4 @@
-import type { Platform, Target } from "#connectors/connector.ts";
+import { DeliveryFault, type Platform, type Target } from "#connectors/connector.ts";
 import { decryptSecret } from "../auth/secrets.ts";
 import { config } from "../config.ts";
 import { Connection, Place } from "../db/models/index.ts";
@@ -8,6 +8,15 @@ import type { ConnectionId, PlaceId } from "../ids.ts";
 export const hostedAddress = (slug: string): string =>
   `${config().LIVERY_ORIGIN.replace(/\/$/, "")}/t/${slug}/theme.css`;
 
+/** A credential in clear. Throws DeliveryFault where it was stored under another key. */
+export function clear(secret: string): string {
+  try {
+    return decryptSecret(secret);
+  } catch {
+    throw new DeliveryFault({ code: "credential-unreadable" });
+  }
+}
+
 export interface PlaceTarget extends Target {
   platform: Platform;
   connection: ConnectionId;
@@ -15,7 +24,7 @@ export interface PlaceTarget extends Target {
   refused: boolean;
 }
 
-/** How to reach a place, the credential in clear. Null for a place without a connection. */
+/** How to reach a place, the credential in clear. Null without a connection. Throws DeliveryFault. */
 export async function targetOf(id: PlaceId): Promise<PlaceTarget | null> {
   const place = await Place.findByPk(id);
   if (!place?.connectionId || place.externalKey === null) return null;
@@ -26,7 +35,7 @@ export async function targetOf(id: PlaceId): Promise<PlaceTarget | null> {
     platform,
     connection: row.id,
     refused: row.refusedAt !== null,
-    link: { address, scope, account, secret: decryptSecret(secret) },
+    link: { address, scope, account, secret: clear(secret) },
     key: place.externalKey,
     hosted: hostedAddress(place.slug),
   };

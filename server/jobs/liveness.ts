@@ -8,8 +8,8 @@ const GRACE = "3 seconds";
 const NAMESPACE = 4600;
 
 /**
- * Frees the jobs of workers that were killed. Each worker holds a session-level advisory lock on
- * its name; PostgreSQL lets go of it the moment the process is gone, and then any other worker may
+ * Frees the jobs of workers that were killed. Each pool of workers holds a session-level
+ * advisory lock on its name; PostgreSQL lets go of it the moment the process is gone, and then any other worker may
  * take the lock, which proves that the holder of the job is dead. Without this a killed worker's job
  * would wait for the queue's own time-out of four hours.
  */
@@ -18,7 +18,7 @@ export class Liveness {
   readonly #names = new Set<string>();
   #timer: NodeJS.Timeout | undefined;
 
-  constructor(private readonly unlock: (workerIds: string[]) => Promise<void>) {}
+  constructor(private readonly unlock: (poolIds: string[]) => Promise<void>) {}
 
   start(): void {
     this.#timer = setInterval(() => void this.#look(), LOOK_EVERY_MS);
@@ -30,15 +30,15 @@ export class Liveness {
     await this.#client?.end().catch(() => undefined);
   }
 
-  /** Says that a worker of this process lives. */
-  add(workerId: string): void {
-    this.#names.add(workerId);
+  /** Says that a pool of this process lives. */
+  add(poolId: string): void {
+    this.#names.add(poolId);
     const client = this.#client;
-    if (client) void this.#hold(client, workerId).catch(() => this.#drop(client));
+    if (client) void this.#hold(client, poolId).catch(() => this.#drop(client));
   }
 
-  remove(workerId: string): void {
-    this.#names.delete(workerId);
+  remove(poolId: string): void {
+    this.#names.delete(poolId);
   }
 
   async #look(): Promise<void> {

@@ -24,8 +24,9 @@ export async function startWorker(): Promise<() => Promise<void>> {
   const utils = await makeWorkerUtils({ connectionString, logger: quiet });
   const liveness = new Liveness((ids) => utils.forceUnlockWorkers(ids));
   const events: WorkerEvents = new EventEmitter();
-  events.on("worker:create", ({ worker }) => liveness.add(worker.workerId));
-  events.on("worker:stop", ({ worker }) => liveness.remove(worker.workerId));
+  // Jobs are locked by the pool that took them, not by the single worker.
+  events.on("pool:create", ({ workerPool }) => liveness.add(workerPool.id));
+  events.on("pool:release", ({ workerPool }) => liveness.remove(workerPool.id));
   events.on("job:error", ({ job, error }) =>
     log.error({ job: job.task_identifier, attempt: job.attempts, err: error }, "job failed"),
   );
@@ -44,6 +45,12 @@ export async function startWorker(): Promise<() => Promise<void>> {
       check: (payload) => checkPlace((payload as Jobs["check"]).place).then(() => undefined),
       tick: () => tick(),
     },
+  });
+  // A runner that can't go on (the database went in the middle of a job) must not hold its jobs:
+  // the process ends, its locks go with it, and whoever keeps it running starts it again.
+  runner.promise.catch((error: unknown) => {
+    log.error({ err: error }, "the worker can't go on");
+    process.exit(1);
   });
   liveness.start();
   await utils.addJob("tick", {}, { jobKey: "tick at start" });

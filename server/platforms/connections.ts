@@ -1,9 +1,10 @@
 import { DeliveryFault, type Fault, type Platform } from "#connectors/connector.ts";
 import { CONNECTORS } from "#connectors/registry.ts";
 import { record } from "../audit/audit.ts";
-import { decryptSecret, encryptSecret } from "../auth/secrets.ts";
+import { encryptSecret } from "../auth/secrets.ts";
 import { inTransaction } from "../db/connection.ts";
 import { Connection, Place } from "../db/models/index.ts";
+import { clear } from "../estate/target.ts";
 import { type ConnectionId, newId, type PersonId, type PlaceId } from "../ids.ts";
 
 /** A connection without its credential, which is never shown again. */
@@ -108,7 +109,7 @@ export async function testConnection(id: ConnectionId): Promise<Fault | null> {
   if (!row) return null;
   const { platform, address, scope, account, secret } = row;
   try {
-    const link = { address, scope, account, secret: decryptSecret(secret) };
+    const link = { address, scope, account, secret: clear(secret) };
     const { mayPublish } = await CONNECTORS[platform].probe(link);
     if (row.refusedAt) await row.update({ refusedAt: null });
     return mayPublish ? null : { code: "no-right", account, scope };

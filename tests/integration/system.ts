@@ -1,5 +1,5 @@
 import { type ChildProcess, fork } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Hex } from "#core/colour/srgb.ts";
@@ -56,7 +56,10 @@ export interface Running {
   stop(signal?: NodeJS.Signals): Promise<void>;
 }
 
-async function start(program: "standins" | "worker", env: NodeJS.ProcessEnv): Promise<Running> {
+async function start(
+  program: "standins" | "worker" | "web",
+  env: NodeJS.ProcessEnv,
+): Promise<Running> {
   const child = fork(join(ROOT, "build/programs", `${program}.mjs`), {
     env: { ...process.env, NODE_OPTIONS: "", ...env },
     stdio: ["ignore", "ignore", "inherit", "ipc"],
@@ -89,11 +92,63 @@ export async function startStandins(): Promise<Running> {
   };
 }
 
-export const startWorker = (): Promise<Running> => start("worker", { LIVERY_RETRY_MS: "50" });
+export const startWorker = (env: NodeJS.ProcessEnv = {}): Promise<Running> =>
+  start("worker", { LIVERY_RETRY_MS: "50", ...env });
 
-/** Switches faults of Commons on; all that are not named go off. */
-export async function faults(settings: Record<string, unknown>): Promise<void> {
-  const response = await fetch(`${COMMONS}/faults`, {
+/** The web server, for what is reached without a session. */
+export const startWeb = (env: NodeJS.ProcessEnv = {}): Promise<Running> => start("web", env);
+export const WEB = process.env.LIVERY_ORIGIN as string;
+
+/** A place of the demo by its name in addresses. */
+export async function placeOf(slug: string): Promise<PlaceId> {
+  return (await Place.findOne({ where: { slug } }))?.id as PlaceId;
+}
+
+/** Takes the database away in the middle of everything, without a goodbye, and starts it again. */
+export async function restartDatabase(): Promise<void> {
+  const home = process.env.LIVERY_TEST_HOME as string;
+  const pid = Number(
+    readFileSync(join(home, "postgres", "data", "postmaster.pid"), "utf8").split("\n")[0],
+  );
+  process.kill(pid, "SIGQUIT");
+  await until(async () => !existsSync(`/proc/${pid}`));
+  const { port } = new URL(process.env.DATABASE_URL as string);
+  const secrets = JSON.parse(readFileSync(join(home, "secrets.json"), "utf8")) as {
+    databasePassword: string;
+  };
+  const keeper = fork(
+    join(ROOT, "build/commands/keeper.mjs"),
+    [home, process.env.LIVERY_TEST_POSTGRES as string, port, "scratch"],
+    {
+      env: {
+        ...process.env,
+        NODE_OPTIONS: "",
+        LIVERY_DATABASE_PASSWORD: secrets.databasePassword,
+      },
+      stdio: ["ignore", "ignore", "inherit", "ipc"],
+    },
+  );
+  await new Promise<void>((resolve) => keeper.once("message", () => resolve()));
+  keeper.unref();
+  keeper.channel?.unref();
+}
+
+/** Somebody changes a place behind Livery's back. */
+export async function tamper(platform: string, key: string): Promise<void> {
+  const response = await fetch(`${STANDINS}/${platform}/faults/tamper`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ key }),
+  });
+  if (!response.ok) throw new Error(`tamper: ${response.status}`);
+}
+
+/** Switches a platform's faults on; all that are not named go off. */
+export async function faults(
+  settings: Record<string, unknown>,
+  platform = "commons",
+): Promise<void> {
+  const response = await fetch(`${STANDINS}/${platform}/faults`, {
     method: "PUT",
     headers: { "content-type": "application/json" },
     body: JSON.stringify(settings),

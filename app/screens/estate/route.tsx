@@ -86,8 +86,8 @@ export default function Estate({ loaderData }: Route.ComponentProps) {
   const count = (standing: Standing) => places.filter((row) => row.standing === standing).length;
   return (
     <div className="mx-auto flex h-[calc(100vh-3rem)] min-h-[34rem] w-full max-w-7xl flex-col px-6 py-5">
-      <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
-        <div>
+      <div className="flex items-end justify-between gap-6 max-[60rem]:flex-wrap">
+        <div className="min-w-0">
           <h1>Estate</h1>
           <p className="mt-1 text-faint">
             {places.length} places are delivered to: {count("live")} as they should be,{" "}
@@ -95,7 +95,7 @@ export default function Estate({ loaderData }: Route.ComponentProps) {
             {count("drifted")} changed elsewhere.
           </p>
         </div>
-        <span className="flex gap-2">
+        <span className="flex shrink-0 flex-wrap gap-2">
           <a href="/estate/export?as=csv" className="press py-1">
             Export
           </a>
@@ -121,11 +121,12 @@ export default function Estate({ loaderData }: Route.ComponentProps) {
         >
           <Stripe colours={release.stripe} className="h-8 w-24" />
           <span className="flex-1">
-            <strong>“{release.name}” is released.</strong> It reaches nobody until it is delivered.
+            <strong>“{release.name}” is released.</strong> It reaches nobody until it is delivered:
+            to one place below, or wherever its theme applies.
           </span>
           {mayChange ? (
             <Link to={`/rollouts/new?release=${release.id}`} className="press press-main py-1">
-              Deliver it …
+              Wherever it applies …
             </Link>
           ) : null}
         </p>

@@ -1,6 +1,6 @@
 import { useDroppable } from "@dnd-kit/core";
 import { DropdownMenu } from "radix-ui";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { ThemeChoice, Wanted } from "../../components/change-dialog.tsx";
 import { Standing } from "../../components/standing.tsx";
 import { Stripe } from "../../components/stripe.tsx";
@@ -20,6 +20,8 @@ interface RowProps {
   names: ReadonlyMap<string, string>;
   themes: ThemeChoice[];
   releases: ThemeChoice[];
+  /** A release that was just made, to be delivered to one place at once. */
+  release: string | null;
   onFold(): void;
   onChoose(): void;
   onFocus(): void;
@@ -31,7 +33,8 @@ export function Row(props: RowProps) {
   const { visible, index, top, isCurrent, isChosen, mayChange, themes, releases, names } = props;
   const { row, level, hasBelow, isOpen } = visible;
   const { setNodeRef, isOver } = useDroppable({ id: row.id, disabled: !mayChange });
-  const navigate = useNavigate();
+  /** Only the current row's controls are reached by Tab: WAI-ARIA Authoring Practices, treegrid. */
+  const inside = isCurrent ? 0 : -1;
   const theme = themes.find((t) => t.id === row.effective.theme);
   const live = releases.find((r) => r.id === row.live);
   return (
@@ -56,7 +59,7 @@ export function Row(props: RowProps) {
       >
         <button
           type="button"
-          tabIndex={-1}
+          tabIndex={inside}
           onClick={props.onFold}
           className={`w-5 text-xs text-faint ${hasBelow ? "" : "invisible"}`}
           aria-label={`${isOpen ? "Close" : "Open"} ${row.name}`}
@@ -66,7 +69,7 @@ export function Row(props: RowProps) {
         {mayChange ? (
           <input
             type="checkbox"
-            tabIndex={-1}
+            tabIndex={inside}
             checked={isChosen}
             onChange={props.onChoose}
             aria-label={`Choose ${row.name}`}
@@ -74,14 +77,13 @@ export function Row(props: RowProps) {
           />
         ) : null}
         <span className="min-w-0">
-          <button
-            type="button"
-            tabIndex={-1}
+          <Link
+            to={`/estate/${row.id}`}
+            tabIndex={inside}
             className="go block max-w-full truncate font-semibold"
-            onClick={() => void navigate(`/estate/${row.id}`)}
           >
             {row.name}
-          </button>
+          </Link>
           <span className="block truncate text-xs text-faint">
             {row.platform ? platformWords(row.platform) : KIND_WORDS[row.kind]}
             {row.isTest ? ", test place" : ""}
@@ -117,25 +119,33 @@ export function Row(props: RowProps) {
         <Standing standing={row.standing} />
       </span>
       <span role="gridcell" className="flex items-center justify-end gap-2">
-        {row.page ? (
+        {props.release && row.standing !== "passes-on" && mayChange ? (
+          <Link
+            to={`/estate/${row.id}/deliver?release=${props.release}`}
+            tabIndex={inside}
+            className="press px-2 py-0.5 whitespace-nowrap"
+          >
+            Deliver here …
+          </Link>
+        ) : row.page ? (
           <a
             href={row.page}
             target="_blank"
             rel="noreferrer"
-            tabIndex={-1}
+            tabIndex={inside}
             className="go text-xs"
             aria-label={`Look at ${row.name}`}
           >
             Look
           </a>
         ) : null}
-        {mayChange ? <Menu {...props} /> : null}
+        {mayChange ? <Menu {...props} inside={inside} /> : null}
       </span>
     </div>
   );
 }
 
-function Menu({ visible, onWant }: RowProps) {
+function Menu({ visible, inside, onWant }: RowProps & { inside: number }) {
   const { row } = visible;
   const navigate = useNavigate();
   const place = { id: row.id as string, name: row.name };
@@ -156,7 +166,11 @@ function Menu({ visible, onWant }: RowProps) {
   ];
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="press px-2 py-0.5" aria-label={`Actions for ${row.name}`}>
+      <DropdownMenu.Trigger
+        tabIndex={inside}
+        className="press px-2 py-0.5"
+        aria-label={`Actions for ${row.name}`}
+      >
         ⋯
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

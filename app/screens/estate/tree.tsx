@@ -17,7 +17,7 @@ const PAGE = 10;
 
 /** The estate as a tree grid: only the rows in sight are drawn; arrows, Space and Enter work it. */
 export function Tree(props: Loaded & { filter: Filter }) {
-  const { rows, themes, releases, filter, mayChange } = props;
+  const { rows, themes, releases, release, filter, mayChange } = props;
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set());
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [at, setAt] = useState(0);
@@ -161,6 +161,7 @@ export function Tree(props: Loaded & { filter: Filter }) {
                   names={names}
                   themes={themes}
                   releases={releases}
+                  release={release?.id ?? null}
                   onFold={() => fold(visible.row.id)}
                   onChoose={() => toggle(visible.row.id)}
                   onFocus={() => setAt(index)}

@@ -120,7 +120,7 @@ export default function NewRollout({ loaderData, actionData }: Route.ComponentPr
         ))}
         <label className="block">
           <span className="block text-sm font-medium">What goes out</span>
-          <select name="release" defaultValue={release?.id ?? ""} className="entry mt-1 w-96">
+          <select name="release" defaultValue={release?.id ?? ""} className="entry mt-1 w-[32rem]">
             <option value="">each theme's newest release, wherever it isn't yet</option>
             {releases.map((r) => (
               <option key={r.id} value={r.id}>
@@ -136,7 +136,7 @@ export default function NewRollout({ loaderData, actionData }: Route.ComponentPr
       {places.length === 0 ? (
         <p className="border border-hair bg-surface px-5 py-4">
           {release
-            ? `No place would change: ${release.theme} applies nowhere else, or “${release.name}” is live there. Give a place the theme in the estate first.`
+            ? `No place would change: ${release.theme} applies nowhere else, or “${release.name}” is live there. Give a place the theme in the estate first, or deliver it to one place there.`
             : "Every place shows what it should. There is nothing to deliver."}
         </p>
       ) : (

@@ -35,7 +35,7 @@ export function Shortcuts({ shortcuts }: { shortcuts: Shortcut[] }) {
   return (
     <Dialog.Root open={shown !== null} onOpenChange={(open) => setShown(open ? shown : null)}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-black/50" />
+        <Dialog.Overlay className="fixed inset-0 bg-[rgb(0_0_0/0.45)]" />
         <Dialog.Content
           aria-describedby={undefined}
           className="fixed top-24 left-1/2 max-h-[70vh] w-[30rem] -translate-x-1/2 overflow-y-auto border border-edge bg-surface p-5 shadow-lg"
