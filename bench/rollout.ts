@@ -1,8 +1,8 @@
 import { type ChildProcess, fork } from "node:child_process";
-import { makeWorkerUtils, run } from "graphile-worker";
+import { Logger, makeWorkerUtils, run } from "graphile-worker";
 import type { Platform } from "#connectors/connector.ts";
 import { fromPrimary } from "#core/theme/document.ts";
-import { closeDatabase } from "#server/db/connection.ts";
+import { closeDatabase, database } from "#server/db/connection.ts";
 import { Person, Place, Receipt } from "#server/db/models/index.ts";
 import { requestDelivery } from "#server/deliveries/deliveries.ts";
 import { checkPlace } from "#server/deliveries/drift.ts";
@@ -37,6 +37,7 @@ const faults = (platform: Platform, settings: object) =>
 const callsOf = async (platform: Platform) =>
   ((await (await fetch(`${STANDINS}/${platform}/faults`)).json()) as { calls: number }).calls;
 
+database();
 const person = (await Person.findOne({ where: { email: "ines@orrinsound.example" } }))
   ?.id as PersonId;
 
@@ -75,6 +76,7 @@ for (const platform of PLATFORMS)
   });
 const wanted = await release("Fleet");
 const extra = Array.from({ length: WORKERS - 1 }, () => keepWorker());
+await Promise.all(extra.map((worker) => worker.ready));
 const start = performance.now();
 const made = await createRollout(
   {
@@ -92,7 +94,13 @@ for (;;) {
   const found = await findRollout(id);
   if (found?.state === "done") break;
   if (found?.state === "waiting") await resumeRollout(id, person);
-  await sleep(100);
+  if (process.env.LIVERY_BENCH_TRACE)
+    console.error(
+      ((performance.now() - start) / 1000).toFixed(1),
+      found?.wave,
+      JSON.stringify(found?.counts),
+    );
+  await sleep(250);
 }
 const seconds = (performance.now() - start) / 1000;
 clearInterval(killing);
@@ -142,7 +150,7 @@ line("baseline: bare queue, jobs a second", bare.toFixed(0));
 await closeDatabase();
 
 /** A worker that is started again when it is killed, as `up` does. */
-function keepWorker(): { kill(): void; end(): void } {
+function keepWorker(): { ready: Promise<void>; kill(): void; end(): void } {
   let child: ChildProcess | undefined;
   let ended = false;
   const begin = () => {
@@ -154,7 +162,9 @@ function keepWorker(): { kill(): void; end(): void } {
     });
   };
   begin();
+  const ready = new Promise<void>((resolve) => child?.once("message", () => resolve()));
   return {
+    ready,
     kill: () => void child?.kill("SIGKILL"),
     end: () => {
       ended = true;
@@ -175,6 +185,7 @@ async function bareQueue(jobs: number): Promise<number> {
     ...options,
     concurrency: JOBS,
     noHandleSignals: true,
+    logger: new Logger(() => () => undefined),
     taskList: { nothing: () => void done++ },
   });
   while (done < jobs) await sleep(5);

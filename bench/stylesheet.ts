@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { brotliCompressSync, constants, gzipSync } from "node:zlib";
 import autocannon, { type Result } from "autocannon";
-import { closeDatabase } from "#server/db/connection.ts";
+import { closeDatabase, database } from "#server/db/connection.ts";
 import { Place } from "#server/db/models/index.ts";
 
 /**
@@ -16,6 +16,7 @@ const ORIGIN = process.env.LIVERY_ADDRESS ?? "";
 const SECONDS = 8;
 const CONNECTIONS = 40;
 
+database();
 while (!(await Place.findOne({ where: { slug: "ticket-office" } }))?.liveReleaseId)
   await new Promise((resolve) => setTimeout(resolve, 200));
 await closeDatabase();

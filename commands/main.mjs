@@ -14,6 +14,7 @@ const HELP = `usage: ./livery COMMAND
   up      installs what is missing, builds, and runs Livery with its demo
             --port N           web server (default 4600)
             --standins-port N  simulated platforms (default 4610)
+            --fleet N          N more places for load, over all five platforms
             --postgres-port N  database (default 4620)
   theme COLOUR  prints a theme: --format tokens|css|scss|json|yaml|toml|palette|report|earl,
             --accent COLOUR, --neutral-tint 0-100, --level AA|AAA

@@ -13,8 +13,14 @@ export interface Ports {
 
 const DEFAULTS: Ports = { web: 4600, standins: 4610, postgres: 4620 };
 
-/** Reads the ports from the command line. Throws Trouble on a wrong option. */
-export function readPorts(rest: string[]): Ports {
+export interface UpSettings {
+  ports: Ports;
+  /** How many places for load the demo's estate is to have beside its own. */
+  fleet: number;
+}
+
+/** Reads what `up` is told on the command line. Throws Trouble on a wrong option. */
+export function readUpSettings(rest: string[]): UpSettings {
   try {
     const { values } = parseArgs({
       args: rest,
@@ -22,18 +28,32 @@ export function readPorts(rest: string[]): Ports {
         port: { type: "string" },
         "standins-port": { type: "string" },
         "postgres-port": { type: "string" },
+        fleet: { type: "string" },
       },
     });
     return {
-      web: portNumber(values.port, DEFAULTS.web),
-      standins: portNumber(values["standins-port"], DEFAULTS.standins),
-      postgres: portNumber(values["postgres-port"], DEFAULTS.postgres),
+      ports: {
+        web: portNumber(values.port, DEFAULTS.web),
+        standins: portNumber(values["standins-port"], DEFAULTS.standins),
+        postgres: portNumber(values["postgres-port"], DEFAULTS.postgres),
+      },
+      fleet: fleetSize(values.fleet),
     };
   } catch (error) {
     throw error instanceof Trouble
       ? error
       : new Trouble(`${(error as Error).message} See ./livery help.`);
   }
+}
+
+const MOST_PLACES = 20_000;
+
+function fleetSize(text: string | undefined): number {
+  if (text === undefined) return 0;
+  const size = Number(text);
+  if (!Number.isInteger(size) || size < 0 || size > MOST_PLACES)
+    throw new Trouble(`--fleet takes a number of places from 0 to ${MOST_PLACES}, not "${text}".`);
+  return size;
 }
 
 function portNumber(text: string | undefined, fallback: number): number {

@@ -1,12 +1,12 @@
 import { buildAll } from "./build.ts";
 import { startAll } from "./processes.ts";
-import { homeOf, readPorts, requireFreePorts } from "./settings.ts";
+import { homeOf, readUpSettings, requireFreePorts } from "./settings.ts";
 import { requirePostgres } from "./system.ts";
 import { say } from "./trouble.ts";
 
 /** Runs Livery with its demo until it is stopped. */
 export async function up(root: string, rest: string[]): Promise<number> {
-  const ports = readPorts(rest);
+  const { ports, fleet } = readUpSettings(rest);
   await requireFreePorts(ports);
   requirePostgres();
   await buildAll(root);
@@ -22,6 +22,7 @@ export async function up(root: string, rest: string[]): Promise<number> {
     home: homeOf(root),
     ports,
     durable: true,
+    env: { LIVERY_FLEET: String(fleet) },
     onGivenUp: (reason) => {
       say(reason);
       end(1);

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { at, faults, newTheme, pageOf, QUAYSIDE, release } from "./people.ts";
+import { at, faults, newTheme, pageOf, QUAYSIDE, release, STANDINS } from "./people.ts";
 
 const AXE = readFileSync(join(import.meta.dirname, "../node_modules/axe-core/axe.min.js"), "utf8");
 
@@ -27,7 +27,7 @@ async function violations(page: Page): Promise<string[]> {
 
 for (const colorScheme of ["light", "dark"] as const)
   test(`no violation on any screen, ${colorScheme}`, async ({ browser }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(420_000);
     const context = await browser.newContext({ colorScheme });
     const outside = await context.newPage();
     const clean = async (page: Page, what: string) => {
@@ -114,6 +114,52 @@ for (const colorScheme of ["light", "dark"] as const)
     await clean(page, "log");
     await page.goto("/policy");
     await clean(page, "policy");
+    await page.goto("/estate");
+    await at(page, "Quayside").waitFor();
+    await clean(page, "estate");
+    await page.getByRole("checkbox", { name: "Choose Quayside" }).check();
+    await page.getByRole("button", { name: "Actions for Quayside" }).click();
+    await clean(page, "estate, a menu open");
+    await page.getByRole("menuitem", { name: "Plan a season …" }).click();
+    await clean(page, "estate, a change asked for");
+    for (const path of [
+      "/estate?search=nothing+has+this+name",
+      "/estate/seasons",
+      "/estate/new",
+      "/estate/import",
+      "/rollouts",
+      "/rollouts/new?check=",
+      "/platforms",
+      "/platforms/commons",
+    ]) {
+      await page.goto(path);
+      await clean(page, path);
+    }
+    await page.goto("/estate/import");
+    await page.getByLabel("or the list itself").fill("path,kind\nNowhere / Lamp,portal");
+    await page.getByRole("button", { name: "Add the places" }).click();
+    await expect(page.getByText("Nothing was added.")).toBeVisible();
+    await clean(page, "import, refused");
+    await page.goto("/rollouts");
+    await page.getByRole("link", { name: "Harbour 1" }).click();
+    await expect(page.getByRole("heading", { level: 1, name: "Harbour 1" })).toBeVisible();
+    await clean(page, "rollout, one place failed");
+    await page.goto("/estate?search=Berth");
+    await page.getByRole("link", { name: "Berth Booking", exact: true }).click();
+    await page.getByRole("link", { name: "References for builders" }).click();
+    await page.getByRole("heading", { name: "References for Berth Booking" }).waitFor();
+    await clean(page, "references");
+    for (const path of [
+      "sluice/berth-booking",
+      "sluice/berth-booking?scheme=night",
+      "gangway/crew-portal",
+      "bollard/ticket-office",
+      "tidemark/sailings-board",
+      "tidemark/faults",
+    ]) {
+      await page.goto(`${STANDINS}/${path}`);
+      await clean(page, path);
+    }
     await page.goto("/nowhere");
     await clean(page, "nothing at this address");
     await page.goto(QUAYSIDE);
@@ -146,7 +192,16 @@ test("at 1024 px and 200 % nothing runs out of the page sideways", async ({ brow
   const page = await pageOf(browser, "ines", { viewport: { width: 1024, height: 640 } });
   const theme = await page.getByRole("link", { name: /Sound/ }).first().getAttribute("href");
   for (const width of [1024, 640])
-    for (const path of ["/themes", "/estate", "/log", "/policy", theme ?? ""]) {
+    for (const path of [
+      "/themes",
+      "/estate",
+      "/rollouts",
+      "/rollouts/new",
+      "/platforms",
+      "/log",
+      "/policy",
+      theme ?? "",
+    ]) {
       await page.setViewportSize({ width, height: 640 });
       await page.goto(path);
       const wider = await page.evaluate(

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { toCss } from "#core/exchange/css.ts";
 import { artefactOf, beforeEntry, check, faultOf } from "../checks.ts";
-import { type Connector, DeliveryFault, type Fault, type Link, type Target } from "../connector.ts";
+import { type Connector, DeliveryFault, type Fault, type Target } from "../connector.ts";
 import { call, expectOk, read } from "../http.ts";
 
 export const STYLESHEET = "theme.css";
@@ -32,7 +32,7 @@ export const bollard: Connector = {
 
   async preflight(target) {
     try {
-      const { linked } = await look(target.link, target.key);
+      const linked = await linkedAt(target);
       return [
         check("reachable", null),
         check("place", null),
@@ -56,12 +56,12 @@ export const bollard: Connector = {
   }),
 
   async deliver(target) {
-    const fault = linkObstacle(target, (await look(target.link, target.key)).linked);
+    const fault = linkObstacle(target, await linkedAt(target));
     if (fault) throw new DeliveryFault(fault);
   },
 
   async readBack(target, parcel) {
-    const { linked, sha256, freshForMs } = await look(target.link, target.key);
+    const { linked, sha256, freshForMs } = await visitOf(target);
     const wanted = parcel ? artefactOf(parcel, STYLESHEET).sha256 : "";
     if (sha256 === null && wanted !== "" && linked === target.hosted)
       throw new DeliveryFault({ code: "unreachable", address: target.hosted });
@@ -71,11 +71,20 @@ export const bollard: Connector = {
   },
 };
 
-async function look(link: Link, key: string): Promise<z.infer<typeof visit>> {
+/** The stylesheet that a place's pages link; empty where they link none. */
+async function linkedAt({ link, key }: Target): Promise<string> {
+  const answer = await call(link, `/api/apps/${encodeURIComponent(key)}`);
+  if (answer.status === 404) throw new DeliveryFault({ code: "no-such-place", key });
+  const schema = z.object({ linked: z.string().nullable() });
+  return read(schema, expectOk(answer), "app").linked ?? "";
+}
+
+/** What a reader's browser has when it visits a place's page now. */
+async function visitOf({ link, key }: Target): Promise<z.infer<typeof visit>> {
   const answer = await call(link, `/api/visits/${encodeURIComponent(key)}`, { method: "POST" });
   if (answer.status === 404) throw new DeliveryFault({ code: "no-such-place", key });
   return read(visit, expectOk(answer), "visit");
 }
 
-const linkObstacle = ({ hosted }: Target, linked: string | null): Fault | null =>
-  linked === hosted ? null : { code: "other-stylesheet", linked: linked ?? "", hosted };
+const linkObstacle = ({ hosted }: Target, linked: string): Fault | null =>
+  linked === hosted ? null : { code: "other-stylesheet", linked, hosted };

@@ -10,8 +10,24 @@ const FRESH_MS = 1000;
 /** A year, the most that RFC 9111 speaks of, in seconds. */
 const YEAR = 31_536_000;
 
+/** One form of a stylesheet with its headers, made once. */
+interface Form {
+  etag: string;
+  bytes: Buffer;
+  whole: string[];
+  unchanged: string[];
+}
+
+interface Forms {
+  sha256: string;
+  sheet: Sheet;
+  brotli: Form;
+  gzip: Form;
+  plain: Form;
+}
+
 interface Kept {
-  sheet: Sheet | null;
+  forms: Forms | null;
   until: number;
 }
 
@@ -25,22 +41,25 @@ const SEALED = /^\/r\/([0-9a-f]{64})\/theme\.css(?:\?.*)?$/;
 /** Answers requests for hosted stylesheets, without a session; false for all others. */
 export function serveStylesheet(request: IncomingMessage, response: ServerResponse): boolean {
   const url = request.url ?? "";
-  const hosted = url.startsWith("/t/") && HOSTED.exec(url)?.[1];
-  const sealed = url.startsWith("/r/") && SEALED.exec(url)?.[1];
-  if (!hosted && !sealed) return false;
+  if (!url.startsWith("/t/") && !url.startsWith("/r/")) return false;
   if (request.method !== "GET" && request.method !== "HEAD") {
     response.writeHead(405, { allow: "GET, HEAD" }).end();
     return true;
   }
   const known = kept.get(url);
-  if (known && known.until > Date.now()) answer(request, response, known.sheet, Boolean(sealed));
-  else
-    look(url, hosted || null, sealed || null)
-      .then((sheet) => answer(request, response, sheet, Boolean(sealed)))
-      .catch((error: unknown) => {
-        log.error({ err: error }, "hosted stylesheet");
-        response.writeHead(503, { "retry-after": "5", ...SHARED }).end();
-      });
+  if (known && known.until > Date.now()) {
+    answer(request, response, known.forms);
+    return true;
+  }
+  const hosted = HOSTED.exec(url)?.[1];
+  const sealed = SEALED.exec(url)?.[1];
+  if (!hosted && !sealed) return false;
+  look(url, hosted ?? null, sealed ?? null)
+    .then((forms) => answer(request, response, forms))
+    .catch((error: unknown) => {
+      log.error({ err: error }, "hosted stylesheet");
+      response.writeHead(503, ["retry-after", "5", ...SHARED]).end();
+    });
   return true;
 }
 
@@ -60,8 +79,8 @@ async function look(
   url: string,
   hosted: string | null,
   sealed: string | null,
-): Promise<Sheet | null> {
-  const before = kept.get(url)?.sheet;
+): Promise<Forms | null> {
+  const before = kept.get(url)?.forms ?? null;
   let sheet: Sheet | null;
   try {
     const found = hosted ? await findHosted(hosted) : null;
@@ -69,7 +88,7 @@ async function look(
     sheet = hosted ? found : await findSealed(sealed as string);
     if (hosted && sheet && sheet.sha256 !== before?.sha256) keepCopy(hosted, sheet);
   } catch (error) {
-    const copy = before ?? (hosted ? readCopy(hosted) : null);
+    const copy = before?.sheet ?? (hosted ? readCopy(hosted) : null);
     if (!copy) throw error;
     log.warn({ err: error }, "hosted stylesheet served from the last good copy");
     sheet = copy;
@@ -78,70 +97,80 @@ async function look(
     kept.clear();
     urls.clear();
   }
+  const forms =
+    sheet && (before?.sha256 === sheet.sha256 ? before : formsOf(sheet, sealed !== null));
   const life = sealed && sheet ? YEAR * 1000 : FRESH_MS;
-  kept.set(url, { sheet, until: Date.now() + life });
-  return sheet;
+  kept.set(url, { forms, until: Date.now() + life });
+  return forms;
 }
 
 /** Any page may link and read it: it holds colours and nothing else. */
-const SHARED = {
-  "access-control-allow-origin": "*",
-  "cross-origin-resource-policy": "cross-origin",
-  "timing-allow-origin": "*",
-  "x-content-type-options": "nosniff",
-} as const;
+const SHARED = ["access-control-allow-origin", "*", "cross-origin-resource-policy", "cross-origin"];
 
-function answer(
-  request: IncomingMessage,
-  response: ServerResponse,
-  sheet: Sheet | null,
-  sealed: boolean,
-): void {
-  if (!sheet) {
-    response.writeHead(404, { "cache-control": "no-store", ...SHARED }).end();
-    return;
-  }
-  const { form, etag, bytes } = formFor(sheet, String(request.headers["accept-encoding"] ?? ""));
-  const headers = {
-    ...SHARED,
-    etag,
-    vary: "accept-encoding",
-    "cache-control": sealed ? `public, max-age=${YEAR}, immutable` : freshness(),
+/** ETags are strong, one for each form: RFC 9110, section 8.8.3. A 304 repeats what section 15.4.5 asks for. */
+function formsOf(sheet: Sheet, isSealed: boolean): Forms {
+  const freshness = isSealed ? `public, max-age=${YEAR}, immutable` : follows();
+  const form = (bytes: Buffer, suffix: string, encoding: string | null): Form => {
+    const etag = `"${sheet.sha256.slice(0, 32)}${suffix}"`;
+    const unchanged = [
+      "etag",
+      etag,
+      "cache-control",
+      freshness,
+      "vary",
+      "accept-encoding",
+      ...SHARED.slice(0, 2),
+    ];
+    const whole = [
+      ...unchanged,
+      ...SHARED.slice(2),
+      "content-type",
+      "text/css; charset=utf-8",
+      "content-length",
+      String(bytes.length),
+      "x-content-type-options",
+      "nosniff",
+      ...(encoding ? ["content-encoding", encoding] : []),
+    ];
+    return { etag, bytes, whole, unchanged };
   };
-  if (matches(request.headers["if-none-match"], etag)) {
-    response.writeHead(304, headers).end();
-    return;
-  }
-  response.writeHead(200, {
-    ...headers,
-    "content-type": "text/css; charset=utf-8",
-    "content-length": bytes.length,
-    ...(form ? { "content-encoding": form } : {}),
-  });
-  response.end(request.method === "HEAD" ? undefined : bytes);
+  return {
+    sha256: sheet.sha256,
+    sheet,
+    brotli: form(sheet.brotli, "-br", "br"),
+    gzip: form(sheet.gzip, "-gz", "gzip"),
+    plain: form(sheet.body, "", null),
+  };
 }
 
 /** Browsers ask again soon, a network of caches a little later; either may go on while we are away. */
-const freshness = (): string => {
+const follows = (): string => {
   const seconds = config().LIVERY_STYLESHEET_SECONDS;
   return `public, max-age=${seconds}, s-maxage=${seconds * 6}, stale-while-revalidate=60, stale-if-error=86400`;
 };
 
-interface Form {
-  form: "br" | "gzip" | null;
-  /** Strong, one for each form: RFC 9110, section 8.8.3. */
-  etag: string;
-  bytes: Buffer;
+function answer(request: IncomingMessage, response: ServerResponse, forms: Forms | null): void {
+  if (!forms) {
+    response.writeHead(404, ["cache-control", "no-store", ...SHARED]).end();
+    return;
+  }
+  const accepted = request.headers["accept-encoding"];
+  const form = typeof accepted === "string" ? formFor(forms, accepted) : forms.plain;
+  if (matches(request.headers["if-none-match"], form.etag)) {
+    response.writeHead(304, form.unchanged).end();
+    return;
+  }
+  response.writeHead(200, form.whole).end(request.method === "HEAD" ? undefined : form.bytes);
 }
 
-function formFor(sheet: Sheet, accepted: string): Form {
-  const short = sheet.sha256.slice(0, 32);
-  if (/\bbr\b(?!\s*;\s*q=0(\.0*)?\b)/.test(accepted))
-    return { form: "br", etag: `"${short}-br"`, bytes: sheet.brotli };
-  if (/\bgzip\b(?!\s*;\s*q=0(\.0*)?\b)/.test(accepted))
-    return { form: "gzip", etag: `"${short}-gz"`, bytes: sheet.gzip };
-  return { form: null, etag: `"${short}"`, bytes: sheet.body };
+function formFor(forms: Forms, accepted: string): Form {
+  if (accepts(accepted, BROTLI)) return forms.brotli;
+  return accepts(accepted, GZIP) ? forms.gzip : forms.plain;
 }
+
+const BROTLI = /\bbr\b(?!\s*;\s*q=0(\.0*)?\b)/;
+const GZIP = /\bgzip\b(?!\s*;\s*q=0(\.0*)?\b)/;
+const accepts = (header: string, form: RegExp): boolean => form.test(header);
 
 /** If-None-Match compares weakly: RFC 9110, section 13.1.2. */
 function matches(header: string | undefined, etag: string): boolean {

@@ -2,9 +2,9 @@ import { Client } from "pg";
 import { config } from "../config.ts";
 
 /** How often workers look for jobs of workers that are gone, in milliseconds. */
-const LOOK_EVERY_MS = 2000;
+const LOOK_EVERY_MS = 1000;
 /** A lock younger than this is left alone: its worker may not have said yet that it lives. */
-const GRACE = "3 seconds";
+const GRACE = "1 second";
 const NAMESPACE = 4600;
 
 /**
@@ -20,9 +20,10 @@ export class Liveness {
 
   constructor(private readonly unlock: (poolIds: string[]) => Promise<void>) {}
 
-  start(): void {
+  /** Begins to watch; to be awaited before any pool takes a job. */
+  async start(): Promise<void> {
     this.#timer = setInterval(() => void this.#look(), LOOK_EVERY_MS);
-    void this.#look();
+    await this.#look();
   }
 
   async stop(): Promise<void> {

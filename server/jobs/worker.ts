@@ -30,6 +30,7 @@ export async function startWorker(): Promise<() => Promise<void>> {
   events.on("job:error", ({ job, error }) =>
     log.error({ job: job.task_identifier, attempt: job.attempts, err: error }, "job failed"),
   );
+  await liveness.start();
   const runner: Runner = await run({
     connectionString,
     concurrency,
@@ -52,11 +53,10 @@ export async function startWorker(): Promise<() => Promise<void>> {
     log.error({ err: error }, "the worker can't go on");
     process.exit(1);
   });
-  liveness.start();
   await utils.addJob("tick", {}, { jobKey: "tick at start" });
   return async () => {
     await liveness.stop();
-    await runner.stop();
+    await runner.stop().catch(() => undefined);
     await utils.release();
   };
 }

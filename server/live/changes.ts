@@ -4,7 +4,7 @@ import { config } from "../config.ts";
 import { database } from "../db/connection.ts";
 import type { PlaceId, RolloutId } from "../ids.ts";
 
-const CHANNEL = "livery_changes";
+export const CHANNEL = "livery_changes";
 
 /** Tells every web process that something at a place or a rollout changed, once the transaction lands. */
 export async function announce(

@@ -1,5 +1,4 @@
 import { createHash } from "node:crypto";
-import sharp from "sharp";
 import type { Artefact, Platform, SealedArtefact, SlotMap } from "#connectors/connector.ts";
 import { CONNECTORS } from "#connectors/registry.ts";
 import { toHex } from "#core/colour/srgb.ts";
@@ -43,10 +42,7 @@ export async function artefactsOf({ slots, ...source }: Source): Promise<StoredA
     const { raster, ...kept } = artefact as Artefact;
     stored.push({ ...kept, platform, sha256: sha256(bytesOf(kept)) });
     if (!raster) continue;
-    const png = await sharp(Buffer.from(kept.body))
-      .resize(raster.size, raster.size)
-      .png()
-      .toBuffer();
+    const png = await draw(kept.body, raster.size);
     stored.push({
       name: raster.name,
       mediaType: "image/png",
@@ -57,6 +53,12 @@ export async function artefactsOf({ slots, ...source }: Source): Promise<StoredA
     });
   }
   return stored;
+}
+
+/** Draws an SVG as a square PNG. The package is loaded when it is needed: workers never draw. */
+async function draw(svg: string, size: number): Promise<Buffer> {
+  const { default: sharp } = await import("sharp");
+  return sharp(Buffer.from(svg)).resize(size, size).png().toBuffer();
 }
 
 /** The bytes that an artefact stands for. */

@@ -48,6 +48,11 @@ export function bollardApi(store: BollardStore, faults: Faults): Router {
   router.get("/about", (_request, response) => {
     response.json({ name: "Bollard" });
   });
+  router.get("/apps/:app", (request, response) => {
+    const app = appOf(store, request.params.app);
+    if (!app) return refuse(response, 404, "app");
+    response.json({ linked: app.linked });
+  });
   router.post("/visits/:app", async (request, response) => {
     const app = appOf(store, request.params.app);
     if (!app) return refuse(response, 404, "app");

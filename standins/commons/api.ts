@@ -43,7 +43,7 @@ export function commonsApi(store: CommonsStore, faults: Faults): Router {
   router.put("/tenants/:tenant/sites/:site/palette", needsPublish, (request, response) => {
     const tenant = tenantOf(response);
     const site = siteOf(tenant, request.params.site as string);
-    const { palette } = request.body as { palette?: string | null };
+    const { palette } = (request.body ?? {}) as { palette?: string | null };
     if (!site) return refuse(response, 404, "site");
     if (site.hub !== null) return refuse(response, 409, `follows ${site.hub}`);
     if (palette === undefined || (palette !== null && !tenant.palettes[palette]))
@@ -72,7 +72,7 @@ export function commonsApi(store: CommonsStore, faults: Faults): Router {
     const there = tenant.palettes[name];
     if (there && request.headers["if-none-match"] === "*") return refuse(response, 412, "name");
     if (name.length > LONGEST_NAME) return refuse(response, 422, "name");
-    const slots = (request.body as { slots?: Record<string, unknown> }).slots ?? {};
+    const slots = ((request.body ?? {}) as { slots?: Record<string, unknown> }).slots ?? {};
     const wrong = SLOT_NAMES.filter((slot) => !/^[0-9a-f]{6}$/.test(String(slots[slot])));
     if (wrong.length > 0) return refuse(response, 422, `slots: ${wrong.join(", ")}`);
     const stored = faults.settings.partial

@@ -40,7 +40,7 @@ export function sluiceApi(store: SluiceStore, faults: Faults): Router {
   router.put("/apps/:app/themingOn", (request, response) => {
     const app = appOf(store, request.params.app);
     if (!app) return refuse(response, 404, "app");
-    app.themingOn = (request.body as { on?: boolean }).on === true;
+    app.themingOn = ((request.body ?? {}) as { on?: boolean }).on === true;
     store.save();
     response.json({ themingOn: app.themingOn });
   });
@@ -50,7 +50,8 @@ export function sluiceApi(store: SluiceStore, faults: Faults): Router {
     if (!app) return refuse(response, 404, "app");
     if (!response.locals.mayPublish) return refuse(response, 403, "publish");
     if (!app.themingOn) return refuse(response, 409, "theming is off");
-    const theme = structuredClone(request.body) as AppTheme;
+    const theme = structuredClone(request.body ?? {}) as AppTheme;
+    if (!theme.tones || !theme.day || !theme.night) return refuse(response, 422, "no theme");
     const colours = Object.values({ ...theme.tones, ...theme.day, ...theme.night });
     if (colours.length === 0 || colours.some((c) => !/^#[0-9a-f]{6}$/.test(c)))
       return refuse(response, 422, "a tone or part is no colour");

@@ -1,4 +1,4 @@
-import { data } from "react-router";
+import { data, redirect } from "react-router";
 import { z } from "zod";
 import {
   applyChange,
@@ -8,7 +8,7 @@ import {
 } from "#server/estate/assignments.ts";
 import { movePlace } from "#server/estate/places.ts";
 import { type Id, readId } from "#server/ids.ts";
-import { mayChange } from "../../session.ts";
+import { mayChange, signedIn } from "../../session.ts";
 import { PLACE_REFUSAL_WORDS, refusalWords } from "../../wording/estate.ts";
 import type { Route } from "./+types/change";
 
@@ -45,6 +45,11 @@ export type ChangeAnswer =
   | { kind: "refused"; refused: string[] };
 
 const answer = (value: ChangeAnswer, status = 200) => data<ChangeAnswer>(value, { status });
+
+export async function loader({ request }: Route.LoaderArgs) {
+  await signedIn(request);
+  return redirect("/estate");
+}
 
 /** Says what a change of the estate would do, or does it. */
 export async function action({ request }: Route.ActionArgs) {

@@ -1,10 +1,10 @@
-import { data } from "react-router";
+import { data, redirect } from "react-router";
 import { z } from "zod";
 import { CONTRAST_LEVELS, ROLES, SCHEMES } from "#core/theme/roles.ts";
 import { readId, type ThemeId, type WaiverId } from "#server/ids.ts";
 import { grantWaiver, withdrawWaiver } from "#server/policy/waivers.ts";
 import { idFrom } from "../../params.ts";
-import { mayChange } from "../../session.ts";
+import { mayChange, signedIn } from "../../session.ts";
 import type { Route } from "./+types/waivers";
 
 const form = z.object({
@@ -28,6 +28,11 @@ export interface WaiverAnswer {
 
 const answer = (problem: string | null, status = 200) =>
   data<WaiverAnswer>({ done: problem === null, problem }, { status });
+
+export async function loader({ request, params }: Route.LoaderArgs) {
+  await signedIn(request);
+  return redirect(`/themes/${idFrom<ThemeId>(params.theme)}?tab=findings`);
+}
 
 /** Accepts one finding for a time, or takes that back. */
 export async function action({ request, params }: Route.ActionArgs) {
