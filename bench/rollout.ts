@@ -100,7 +100,7 @@ for (;;) {
       found?.wave,
       JSON.stringify(found?.counts),
     );
-  await sleep(250);
+  await sleep(500);
 }
 const seconds = (performance.now() - start) / 1000;
 clearInterval(killing);

@@ -19,7 +19,7 @@ const HELP = `usage: ./livery COMMAND
   theme COLOUR  prints a theme: --format tokens|css|scss|json|yaml|toml|palette|report|earl,
             --accent COLOUR, --neutral-tint 0-100, --level AA|AAA
             --batch FILE  one colour a line in, one line of JSON a theme out
-  bench   measures: core, workbench
+  bench   measures: core, workbench, rollout, stylesheet
   test    runs every check: types, lint, unit, integration, build, browser
             --only unit|integration|browser
   reset   drops the data that \`up\` keeps

@@ -117,7 +117,9 @@ for (const colorScheme of ["light", "dark"] as const)
     await page.goto("/estate");
     await at(page, "Quayside").waitFor();
     await clean(page, "estate");
-    await page.getByRole("checkbox", { name: "Choose Quayside" }).check();
+    await expect(async () => {
+      await page.getByRole("checkbox", { name: "Choose Quayside" }).check({ timeout: 2000 });
+    }).toPass();
     await page.getByRole("button", { name: "Actions for Quayside" }).click();
     await clean(page, "estate, a menu open");
     await page.getByRole("menuitem", { name: "Plan a season …" }).click();

@@ -39,6 +39,11 @@ const act = async (place: string, words: string) => {
   await page.getByRole("button", { name: `Actions for ${place}` }).click();
   await page.getByRole("menuitem", { name: words }).click();
 };
+/** Chooses a place; a click before the page's scripts run would not last. */
+const choose = (name: string) =>
+  expect(async () => {
+    await page.getByRole("checkbox", { name: `Choose ${name}` }).check({ timeout: 2000 });
+  }).toPass();
 const dialog = () => page.getByRole("dialog");
 
 async function give(place: string, theme: string): Promise<void> {
@@ -97,9 +102,22 @@ test("the tree is searched, filtered and worked by keyboard, and keeps its state
   await expect(page.getByRole("heading", { level: 1, name: "Orrin Sound Ferries" })).toBeVisible();
 });
 
+/** What readers of four places see, in light and dark. */
+const looks = async () =>
+  Promise.all([
+    rect("light"),
+    rect("dark"),
+    seen("gangway/crew-portal", "header", "light", "background-color"),
+    seen("gangway/crew-portal", "body", "dark", "background-color"),
+    seen("bollard/ticket-office", "header", "light", "background-color"),
+    seen("commons/orrin-sound-ferries/quayside", ".masthead", "light", "background-color"),
+  ]);
+let lookBefore: string[] = [];
+
 test("a theme is given by menu, says beforehand where, and goes out in waves, a test place first", async () => {
   await releaseTheme("Midwinter timetable", "Midwinter 1");
   const before = await rect("light");
+  lookBefore = await looks();
   await give("Orrin Sound Ferries", "Midwinter timetable");
   expect(await rect("light")).toBe(before);
   await dialog().getByRole("link", { name: "Plan the rollout …" }).click();
@@ -135,21 +153,17 @@ test("everything is taken back in one press", async () => {
   await page.getByRole("button", { name: "Take all back" }).click();
   await expect(page.getByRole("heading", { level: 1, name: "Back from Midwinter" })).toBeVisible();
   await expect(state()).toHaveText("Done", { timeout: 20_000 });
-  expect(await seen("gangway/crew-portal", "header", "light", "background-color")).toBe(
-    "rgb(11, 94, 85)",
-  );
-  expect(
-    await seen("commons/orrin-sound-ferries/quayside", ".masthead", "light", "background-color"),
-  ).toBe("rgb(11, 94, 85)");
+  expect(await looks()).toEqual(lookBefore);
   await give("Orrin Sound Ferries", "Sound");
 });
 
 test("a theme is dragged onto many places at once", async () => {
   await page.goto("/estate");
-  for (const name of ["Freight Desk", "Manifest"])
-    await page.getByRole("checkbox", { name: `Choose ${name}` }).check();
+  for (const name of ["Freight Desk", "Manifest"]) await choose(name);
   const theme = page.locator('[data-theme="High visibility"]');
+  await theme.scrollIntoViewIfNeeded();
   const from = await theme.boundingBox();
+  await at(page, "Manifest").scrollIntoViewIfNeeded();
   const to = await at(page, "Manifest").boundingBox();
   if (!from || !to) throw new Error("nothing to drag");
   await page.mouse.move(from.x + 20, from.y + 10);
@@ -190,8 +204,8 @@ test("a season that begins today is delivered by itself, shown on the timeline, 
   const plan = async () => {
     await act("Sailings Board", "Plan a season …");
     await dialog().getByLabel("Theme").selectOption({ label: "Midwinter timetable" });
-    await dialog().getByLabel("First day").fill(today);
-    await dialog().getByLabel("Last day").fill(later);
+    await dialog().getByLabel("First day", { exact: true }).fill(today);
+    await dialog().getByLabel("Last day", { exact: true }).fill(later);
   };
   await plan();
   await expect(dialog().getByRole("status")).toContainText("One place would have another theme");

@@ -85,7 +85,7 @@ export default function Estate({ loaderData }: Route.ComponentProps) {
   const places = rows.filter((row) => row.standing !== "passes-on");
   const count = (standing: Standing) => places.filter((row) => row.standing === standing).length;
   return (
-    <div className="mx-auto flex h-[calc(100vh-3rem)] min-h-[34rem] w-full max-w-7xl flex-col px-6 py-5">
+    <div className="mx-auto flex h-[calc(100vh-3rem)] min-h-[34rem] w-full min-w-0 max-w-7xl flex-col px-6 py-5">
       <div className="flex items-end justify-between gap-6 max-[60rem]:flex-wrap">
         <div className="min-w-0">
           <h1>Estate</h1>
@@ -95,7 +95,7 @@ export default function Estate({ loaderData }: Route.ComponentProps) {
             {count("drifted")} changed elsewhere.
           </p>
         </div>
-        <span className="flex shrink-0 flex-wrap gap-2">
+        <span className="flex flex-wrap gap-2 min-[60rem]:shrink-0">
           <a href="/estate/export?as=csv" className="press py-1">
             Export
           </a>

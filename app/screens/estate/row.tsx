@@ -50,7 +50,7 @@ export function Row(props: RowProps) {
       tabIndex={isCurrent ? 0 : -1}
       onFocus={props.onFocus}
       className={`absolute inset-x-0 grid h-[46px] grid-cols-(--estate) items-center gap-3 border-b border-hair px-3 text-sm ${isOver ? "bg-sunken outline-2 -outline-offset-2 outline-ink" : isChosen ? "bg-sunken" : "hover:bg-ground"}`}
-      style={{ transform: `translateY(${top}px)` }}
+      style={{ top }}
     >
       <span
         role="gridcell"

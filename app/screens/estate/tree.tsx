@@ -1,10 +1,18 @@
-import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
+import {
+  DndContext,
+  type DragEndEvent,
+  DragOverlay,
+  PointerSensor,
+  pointerWithin,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { ChangeDialog, type Wanted } from "../../components/change-dialog.tsx";
 import type { Route } from "./+types/route";
-import { Palette } from "./palette.tsx";
+import { Chip, Palette } from "./palette.tsx";
 import { Row } from "./row.tsx";
 import { type Filter, visibleRows } from "./visible.ts";
 
@@ -22,6 +30,7 @@ export function Tree(props: Loaded & { filter: Filter }) {
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [at, setAt] = useState(0);
   const [wanted, setWanted] = useState<Wanted | null>(null);
+  const [dragged, setDragged] = useState<string | null>(null);
   const box = useRef<HTMLDivElement>(null);
   const navigate = useNavigate();
   const shown = useMemo(() => visibleRows(rows, closed, filter), [rows, closed, filter]);
@@ -75,6 +84,7 @@ export function Tree(props: Loaded & { filter: Filter }) {
   const placesOf = (ids: Iterable<string>) =>
     [...ids].map((id) => ({ id, name: names.get(id) ?? "" }));
   const dropped = ({ active, over }: DragEndEvent) => {
+    setDragged(null);
     if (!over) return;
     const target = String(over.id);
     const ids = chosen.has(target) ? chosen : [target];
@@ -84,10 +94,75 @@ export function Tree(props: Loaded & { filter: Filter }) {
   return (
     <DndContext
       sensors={sensors}
+      collisionDetection={pointerWithin}
+      onDragStart={({ active }) => setDragged(String(active.id))}
+      onDragCancel={() => setDragged(null)}
       onDragEnd={dropped}
       accessibility={{ screenReaderInstructions: { draggable: "Use “Give a theme” in a row." } }}
     >
       {mayChange ? <Palette themes={themes} /> : null}
+      <div className="mt-2 flex min-h-0 flex-1 flex-col overflow-x-auto">
+        <div
+          role="treegrid"
+          aria-label="Places"
+          aria-rowcount={shown.length + 1}
+          aria-multiselectable={mayChange}
+          tabIndex={-1}
+          onKeyDown={keys}
+          className="flex min-h-0 min-w-[58rem] flex-1 flex-col border border-hair bg-surface"
+        >
+          <div
+            role="row"
+            aria-rowindex={1}
+            className="grid shrink-0 grid-cols-(--estate) gap-3 border-b border-edge px-3 py-2 text-sm font-semibold"
+          >
+            <span role="columnheader">Place</span>
+            <span role="columnheader">Theme, and why</span>
+            <span role="columnheader">Live now</span>
+            <span role="columnheader">Standing</span>
+            <span role="columnheader">
+              <span className="sr-only">Actions</span>
+            </span>
+          </div>
+          {shown.length === 0 ? (
+            <p className="p-4 text-faint">
+              {rows.length === 0
+                ? "There is no place yet. Add the organisation first, then what stands below it."
+                : "No place is found. Look for less, or for another standing or platform."}
+            </p>
+          ) : null}
+          <div ref={box} role="rowgroup" className="relative min-h-0 flex-1 overflow-y-auto">
+            <div
+              role="presentation"
+              className="relative"
+              style={{ height: virtual.getTotalSize() }}
+            >
+              {virtual.getVirtualItems().map(({ index, start }) => {
+                const visible = shown[index];
+                return visible ? (
+                  <Row
+                    key={visible.row.id}
+                    visible={visible}
+                    index={index}
+                    top={start}
+                    isCurrent={index === current}
+                    isChosen={chosen.has(visible.row.id)}
+                    mayChange={mayChange}
+                    names={names}
+                    themes={themes}
+                    releases={releases}
+                    release={release?.id ?? null}
+                    onFold={() => fold(visible.row.id)}
+                    onChoose={() => toggle(visible.row.id)}
+                    onFocus={() => setAt(index)}
+                    onWant={setWanted}
+                  />
+                ) : null;
+              })}
+            </div>
+          </div>
+        </div>
+      </div>
       {chosen.size > 0 ? (
         <div
           role="toolbar"
@@ -116,62 +191,9 @@ export function Tree(props: Loaded & { filter: Filter }) {
           </button>
         </div>
       ) : null}
-      <div
-        role="treegrid"
-        aria-label="Places"
-        aria-rowcount={shown.length + 1}
-        aria-multiselectable={mayChange}
-        tabIndex={-1}
-        onKeyDown={keys}
-        className="mt-2 flex min-h-0 flex-1 flex-col border border-hair bg-surface"
-      >
-        <div
-          role="row"
-          aria-rowindex={1}
-          className="grid shrink-0 grid-cols-(--estate) gap-3 border-b border-edge px-3 py-2 text-sm font-semibold"
-        >
-          <span role="columnheader">Place</span>
-          <span role="columnheader">Theme, and why</span>
-          <span role="columnheader">Live now</span>
-          <span role="columnheader">Standing</span>
-          <span role="columnheader">
-            <span className="sr-only">Actions</span>
-          </span>
-        </div>
-        {shown.length === 0 ? (
-          <p className="p-4 text-faint">
-            {rows.length === 0
-              ? "There is no place yet. Add the organisation first, then what stands below it."
-              : "No place is found. Look for less, or for another standing or platform."}
-          </p>
-        ) : null}
-        <div ref={box} role="rowgroup" className="relative min-h-0 flex-1 overflow-y-auto">
-          <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
-            {virtual.getVirtualItems().map(({ index, start }) => {
-              const visible = shown[index];
-              return visible ? (
-                <Row
-                  key={visible.row.id}
-                  visible={visible}
-                  index={index}
-                  top={start}
-                  isCurrent={index === current}
-                  isChosen={chosen.has(visible.row.id)}
-                  mayChange={mayChange}
-                  names={names}
-                  themes={themes}
-                  releases={releases}
-                  release={release?.id ?? null}
-                  onFold={() => fold(visible.row.id)}
-                  onChoose={() => toggle(visible.row.id)}
-                  onFocus={() => setAt(index)}
-                  onWant={setWanted}
-                />
-              ) : null;
-            })}
-          </div>
-        </div>
-      </div>
+      <DragOverlay dropAnimation={null}>
+        {dragged ? <Chip theme={themes.find((t) => t.id === dragged)} /> : null}
+      </DragOverlay>
       <ChangeDialog
         wanted={wanted}
         themes={themes}

@@ -90,7 +90,12 @@ function Receipt({ receipt }: { receipt: NonNullable<Delivery["receipt"]> }) {
           <Time at={receipt.readAt} />
         </dd>
       </dl>
-      <div className="mt-2 max-h-72 overflow-y-auto border-t border-hair">
+      <section
+        aria-label="Receipt, slot by slot"
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
+        tabIndex={0}
+        className="relative mt-2 max-h-72 overflow-y-auto border-t border-hair"
+      >
         <table className="w-full">
           <caption className="sr-only">Receipt, slot by slot</caption>
           <thead>
@@ -123,7 +128,7 @@ function Receipt({ receipt }: { receipt: NonNullable<Delivery["receipt"]> }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </section>
     </details>
   );
 }

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { PLATFORMS } from "#connectors/connector.ts";
 import { CONNECTORS } from "#connectors/registry.ts";
@@ -61,6 +61,7 @@ export default function Slots({ loaderData, actionData }: Route.ComponentProps) 
   const { platform, usual, slots, themes, mayChange, saved } = loaderData;
   const busy = useNavigation().state !== "idle";
   const [chosen, setChosen] = useState<Record<string, Role>>(slots);
+  useEffect(() => setChosen(slots), [slots]);
   const [theme, setTheme] = useState(themes[0]?.id ?? "");
   const shown = themes.find((t) => t.id === theme);
   const changed = Object.keys(usual).filter((slot) => chosen[slot] !== usual[slot]);
