@@ -18,7 +18,7 @@ export function Page({ title, lead, actions, children }: PageProps) {
         </div>
         {actions}
       </div>
-      <div className="mt-5 max-[60rem]:overflow-x-auto">{children}</div>
+      <div className="mt-5 relative max-[60rem]:overflow-x-auto">{children}</div>
     </div>
   );
 }

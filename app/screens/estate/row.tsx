@@ -145,6 +145,9 @@ export function Row(props: RowProps) {
   );
 }
 
+/** Menus open within the page's main part, so that they belong to a landmark. */
+const portal = () => (typeof document === "undefined" ? null : document.getElementById("content"));
+
 function Menu({ visible, inside, onWant }: RowProps & { inside: number }) {
   const { row } = visible;
   const navigate = useNavigate();
@@ -165,7 +168,7 @@ function Menu({ visible, inside, onWant }: RowProps & { inside: number }) {
     { words: "Open", run: () => void navigate(`/estate/${row.id}`) },
   ];
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         tabIndex={inside}
         className="press px-2 py-0.5"
@@ -173,7 +176,7 @@ function Menu({ visible, inside, onWant }: RowProps & { inside: number }) {
       >
         ⋯
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={portal()}>
         <DropdownMenu.Content
           align="end"
           className="z-20 min-w-48 border border-edge bg-surface py-1 shadow-lg"

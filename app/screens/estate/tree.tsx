@@ -101,7 +101,7 @@ export function Tree(props: Loaded & { filter: Filter }) {
       accessibility={{ screenReaderInstructions: { draggable: "Use “Give a theme” in a row." } }}
     >
       {mayChange ? <Palette themes={themes} /> : null}
-      <div className="mt-2 flex min-h-0 flex-1 flex-col overflow-x-auto">
+      <div className="relative mt-2 flex min-h-0 flex-1 flex-col overflow-x-auto">
         <div
           role="treegrid"
           aria-label="Places"
