@@ -15,9 +15,11 @@ test.beforeAll(async ({ browser }) => {
 test.beforeEach(async ({ browser }) => {
   page = await pageOf(browser, "ines", { colorScheme: "light" });
 });
-test.afterEach(async () => {
+test.afterEach(async ({ browser }) => {
+  for (const context of browser.contexts()) if (context !== page.context()) await context.close();
   for (const platform of ["commons", "sluice", "gangway", "tidemark"])
     await faults(page, {}, platform);
+  await page.context().close();
 });
 
 /** The computed colour of something on a stand-in's own page, as a reader of a scheme sees it. */
@@ -243,7 +245,9 @@ test("preflight lists three obstacles at once with their remedies, and leaves th
   await expect(sluice).toContainText("The credential is replaced");
   await sluice.getByRole("button", { name: "Test Sluice" }).click();
   await expect(sluice.getByRole("alert")).toContainText("is no administrator of Sluice");
-  await page.goto("/rollouts/new?check=");
+  await page.goto("/rollouts/new");
+  await expect(page.locator('[data-place="Hull Inspections"]').getByRole("checkbox")).toBeChecked();
+  await page.getByRole("button", { name: "Look at every place" }).click();
   const line = (name: string) => page.locator(`[data-place="${name}"]`);
   await expect(line("Slipway")).toContainText("Nothing answers at");
   await expect(line("Slipway")).toContainText("Check the address and that the platform is up");
@@ -302,8 +306,13 @@ test("builders find references in their platform's own way of writing, with read
   browser,
 }) => {
   const ros = await pageOf(browser, "ros", { permissions: ["clipboard-read", "clipboard-write"] });
-  await ros.goto("/estate");
-  await ros.getByRole("link", { name: "Berth Booking", exact: true }).click();
+  await expect(async () => {
+    await ros.goto("/estate?search=Berth");
+    await ros.getByRole("link", { name: "Berth Booking", exact: true }).click({ timeout: 3000 });
+    await expect(
+      ros.getByRole("heading", { level: 1, name: "Berth Booking", exact: true }),
+    ).toBeVisible();
+  }).toPass();
   await expect(ros.getByRole("button", { name: "Give a theme …" })).toHaveCount(0);
   await ros.getByRole("link", { name: "References for builders" }).click();
   await ros.getByLabel("Find a reference").fill("brand-600");

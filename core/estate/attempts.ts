@@ -1,6 +1,12 @@
 /** A delivery is given up after this many faults that might have passed. */
 export const MOST_ATTEMPTS = 5;
 
+/**
+ * A delivery is begun this often at the most, those included after which the platform asked for
+ * patience: one that never has enough of it must not keep a rollout open for ever.
+ */
+export const MOST_BEGINNINGS = 100;
+
 /** The pause before attempt n + 1, in milliseconds: doubles with every attempt that failed. */
 export const pauseAfter = (attempt: number, firstPause: number): number =>
   firstPause * 2 ** (attempt - 1);

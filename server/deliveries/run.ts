@@ -1,6 +1,6 @@
 import { DeliveryFault, type Fault, isPassing, waitOf } from "#connectors/connector.ts";
 import { CONNECTORS } from "#connectors/registry.ts";
-import { MOST_ATTEMPTS, pauseAfter, spreadWait } from "#core/estate/attempts.ts";
+import { MOST_ATTEMPTS, MOST_BEGINNINGS, pauseAfter, spreadWait } from "#core/estate/attempts.ts";
 import { config } from "../config.ts";
 import { clear, hostedAddress, type PlaceTarget } from "../estate/target.ts";
 import { type DeliveryId, newId, type ReceiptId } from "../ids.ts";
@@ -66,7 +66,8 @@ async function carry({ id, place, release }: Begun, target: PlaceTarget): Promis
 async function fail({ id, failures, attempt }: Begun, fault: Fault): Promise<void> {
   const asked = waitOf(fault);
   const failed = failures + (asked === null ? 1 : 0);
-  if (!isPassing(fault) || failed >= MOST_ATTEMPTS) return endWithFault(id, fault);
+  const givesUp = failed >= MOST_ATTEMPTS || attempt >= MOST_BEGINNINGS;
+  if (!isPassing(fault) || givesUp) return endWithFault(id, fault);
   const pause =
     asked === null
       ? pauseAfter(failed, config().LIVERY_RETRY_MS)

@@ -58,7 +58,8 @@ export function bollardApi(store: BollardStore, faults: Faults): Router {
     if (!app) return refuse(response, 404, "app");
     const copy = app.linked === null ? null : await load(app.linked, copies);
     const sha256 = faults.settings.garble ? "0".repeat(64) : (copy?.sha256 ?? null);
-    const freshForMs = Math.max(0, (copy?.freshUntil ?? 0) - Date.now());
+    const fresh = Math.max(0, (copy?.freshUntil ?? 0) - Date.now());
+    const freshForMs = faults.settings.garble ? 0 : fresh;
     const answer = { linked: app.linked, sha256, freshForMs };
     setTimeout(() => response.json(answer), faults.settings.holdReadsMs);
   });

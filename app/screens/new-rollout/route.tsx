@@ -151,6 +151,8 @@ export default function NewRollout({ loaderData, actionData }: Route.ComponentPr
                 <li key={place.id} className="px-4 py-2" data-place={place.name}>
                   <label className="flex items-center gap-3">
                     <input
+                      // Looked at anew, a place is ticked anew: only where nothing stands in the way.
+                      key={String(place.checks?.some((c) => c.outcome !== "clear"))}
                       type="checkbox"
                       name="place"
                       value={place.id}
