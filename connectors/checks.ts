@@ -61,6 +61,11 @@ export const filled = (
     ]),
   );
 
+/** Whether two states of a platform are one. */
+export const sameValues = (a: SlotValues, b: SlotValues): boolean =>
+  Object.keys(a).length === Object.keys(b).length &&
+  Object.entries(a).every(([slot, value]) => b[slot] === value);
+
 export const prefixed = (prefix: string, values: SlotValues): SlotValues =>
   Object.fromEntries(Object.entries(values).map(([slot, value]) => [`${prefix} ${slot}`, value]));
 

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { expect, type Page, test } from "@playwright/test";
-import { at, faults, newTheme, pageOf, QUAYSIDE, release, STANDINS } from "./people.ts";
+import { expect, type Page } from "@playwright/test";
+import { at, faults, newTheme, pageOf, QUAYSIDE, release, STANDINS, test } from "./people.ts";
 
 const AXE = readFileSync(join(import.meta.dirname, "../node_modules/axe-core/axe.min.js"), "utf8");
 

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from "@playwright/test";
-import { newTheme, pageOf } from "./people.ts";
+import { expect, type Page } from "@playwright/test";
+import { newTheme, pageOf, test } from "./people.ts";
 
 const colour = (page: Page) => page.getByLabel("Your colour", { exact: true });
 const saved = (page: Page) =>

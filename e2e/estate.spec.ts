@@ -1,5 +1,5 @@
-import { expect, type Page, test } from "@playwright/test";
-import { at, faults, pageOf, STANDINS } from "./people.ts";
+import { expect, type Page } from "@playwright/test";
+import { at, faults, pageOf, STANDINS, test } from "./people.ts";
 
 let page: Page;
 test.beforeAll(async ({ browser }) => {
@@ -10,16 +10,13 @@ test.beforeAll(async ({ browser }) => {
     await expect(first.locator("[data-state=running]")).toHaveCount(0);
     expect(await first.locator("[data-state=done]").count()).toBeGreaterThanOrEqual(2);
   }).toPass({ timeout: 60_000 });
-  await first.close();
 });
 test.beforeEach(async ({ browser }) => {
   page = await pageOf(browser, "ines", { colorScheme: "light" });
 });
-test.afterEach(async ({ browser }) => {
-  for (const context of browser.contexts()) if (context !== page.context()) await context.close();
+test.afterEach(async () => {
   for (const platform of ["commons", "sluice", "gangway", "tidemark"])
     await faults(page, {}, platform);
-  await page.context().close();
 });
 
 /** The computed colour of something on a stand-in's own page, as a reader of a scheme sees it. */

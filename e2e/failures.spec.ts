@@ -1,5 +1,5 @@
-import { expect, type Page, test } from "@playwright/test";
-import { faults, newTheme, pageOf, QUAYSIDE, release } from "./people.ts";
+import { expect, type Page } from "@playwright/test";
+import { faults, newTheme, pageOf, QUAYSIDE, release, test } from "./people.ts";
 
 let page: Page;
 test.beforeEach(async ({ browser }, { title }) => {

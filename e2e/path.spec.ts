@@ -1,5 +1,5 @@
-import { expect, type Locator, test } from "@playwright/test";
-import { at, newTheme, pageOf, QUAYSIDE, release } from "./people.ts";
+import { expect, type Locator } from "@playwright/test";
+import { at, newTheme, pageOf, QUAYSIDE, release, test } from "./people.ts";
 
 const background = (at: Locator) => at.evaluate((e) => getComputedStyle(e).backgroundColor);
 const ink = (at: Locator) => at.evaluate((e) => getComputedStyle(e).color);

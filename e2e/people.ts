@@ -1,4 +1,4 @@
-import { type Browser, expect, type Locator, type Page } from "@playwright/test";
+import { type Browser, test as base, expect, type Locator, type Page } from "@playwright/test";
 
 export const STANDINS = process.env.LIVERY_STANDINS ?? "http://127.0.0.1:4610";
 export const COMMONS = `${STANDINS}/commons`;
@@ -19,10 +19,33 @@ export async function signIn(page: Page, name: Name = "ines"): Promise<void> {
   await expect(page.getByRole("heading", { name: "Themes", level: 1 })).toBeVisible();
 }
 
-/** A page of somebody's own, in a browser that shares nothing with the others. */
+/** A test that closes what it opened: pages left open would go on listening for every change. */
+export const test = base.extend<{ closed: undefined }>({
+  closed: [
+    async ({ browser }, use) => {
+      await use(undefined);
+      for (const context of browser.contexts()) await context.close();
+    },
+    { auto: true },
+  ],
+});
+
+type Kept = Awaited<ReturnType<ReturnType<Page["context"]>["storageState"]>>;
+const sessions = new Map<Name, Kept>();
+
+/**
+ * A page of somebody's own, in a browser that shares nothing with the others but the session: who
+ * has signed in once goes on with it for as long as it counts.
+ */
 export async function pageOf(browser: Browser, name: Name, options = {}): Promise<Page> {
-  const page = await (await browser.newContext(options)).newPage();
-  await signIn(page, name);
+  const storageState = sessions.get(name);
+  const page = await (
+    await browser.newContext({ ...options, ...(storageState ? { storageState } : {}) })
+  ).newPage();
+  await page.goto("/themes");
+  if (new URL(page.url()).pathname !== "/themes") await signIn(page, name);
+  const { cookies } = await page.context().storageState();
+  sessions.set(name, { cookies: cookies.filter((c) => c.name === "livery_session"), origins: [] });
   return page;
 }
 

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { expect, test } from "@playwright/test";
-import { pageOf, signIn } from "./people.ts";
+import { expect } from "@playwright/test";
+import { pageOf, signIn, test } from "./people.ts";
 
 /** Every address of the application, read from its own route table. */
 function addresses(): string[] {

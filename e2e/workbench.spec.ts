@@ -1,5 +1,5 @@
-import { expect, type Page, test } from "@playwright/test";
-import { newTheme, pageOf } from "./people.ts";
+import { expect, type Page } from "@playwright/test";
+import { newTheme, pageOf, test } from "./people.ts";
 
 const frame = (page: Page, scheme: "light" | "dark", name = "Intranet home") =>
   page.frameLocator(`iframe[title="${name}, ${scheme}"]`);

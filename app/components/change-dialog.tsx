@@ -2,6 +2,7 @@ import { Dialog } from "radix-ui";
 import { useEffect, useId, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import type { Stripe as StripeColours } from "#core/theme/stripe.ts";
+import type { Outcome } from "#server/estate/assignments.ts";
 import { Problem } from "./field.tsx";
 import { Stripe } from "./stripe.tsx";
 
@@ -21,15 +22,7 @@ export type Wanted =
 
 interface Answer {
   kind: "preview" | "done" | "refused";
-  outcome?: {
-    altered: {
-      place: string;
-      name: string;
-      before: string | null;
-      after: string | null;
-      deliverable: boolean;
-    }[];
-  };
+  outcome?: Outcome;
   refused?: string[];
   altered?: number;
 }
@@ -252,7 +245,7 @@ function changeOf(
 }
 
 interface AlteredProps {
-  altered: NonNullable<Answer["outcome"]>["altered"];
+  altered: Outcome["altered"];
   stripeOf(id: string | null): ThemeChoice | undefined;
 }
 

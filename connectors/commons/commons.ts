@@ -7,6 +7,7 @@ import {
   filled,
   obstacle,
   prefixed,
+  sameValues,
   unknown,
 } from "../checks.ts";
 import {
@@ -117,14 +118,10 @@ async function uploadOnce(session: CommonsSession, parcel: Parcel, scheme: Schem
   const name = paletteName(parcel.name, scheme);
   const slots = slotsOf(parcel, scheme);
   const there = await session.palette(name);
-  if (there && sameSlots(there.slots, slots)) return;
+  if (there && sameValues(there.slots, slots)) return;
   if (there || !(await session.addPalette(name, slots)))
     throw new DeliveryFault({ code: "name-taken", name });
 }
-
-const sameSlots = (a: SlotValues, b: SlotValues): boolean =>
-  Object.keys(a).length === Object.keys(b).length &&
-  Object.entries(a).every(([slot, value]) => b[slot] === value);
 
 function nameObstacle(parcel: Parcel): Fault | null {
   const name = paletteName(parcel.name, "dark");
@@ -155,7 +152,7 @@ async function takenObstacle(session: CommonsSession, parcel: Parcel): Promise<F
   for (const scheme of SCHEMES) {
     const name = paletteName(parcel.name, scheme);
     const there = await session.palette(name);
-    if (there && !sameSlots(there.slots, slotsOf(parcel, scheme)))
+    if (there && !sameValues(there.slots, slotsOf(parcel, scheme)))
       return { code: "name-taken", name };
   }
   return null;

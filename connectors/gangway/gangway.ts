@@ -4,7 +4,7 @@ import { toCss } from "#core/exchange/css.ts";
 import { STATUSES } from "#core/scale/scales.ts";
 import type { Role, Scheme } from "#core/theme/roles.ts";
 import type { Theme } from "#core/theme/theme.ts";
-import { artefactOf, beforeEntry, bytesOf, check, faultOf, filled } from "../checks.ts";
+import { artefactOf, beforeEntry, bytesOf, check, faultOf, filled, sameValues } from "../checks.ts";
 import {
   type Artefact,
   type Connector,
@@ -13,7 +13,6 @@ import {
   type Link,
   type Parcel,
   type SlotMap,
-  type SlotValues,
 } from "../connector.ts";
 import { type Access, call, expectOk, read, type Session, sessionOf } from "../http.ts";
 
@@ -140,7 +139,7 @@ export const gangway: Connector = {
     const path = `/api/portals/${encodeURIComponent(key)}/look`;
     const found = await look(session, key);
     if (!found) throw new DeliveryFault({ code: "no-such-place", key });
-    if (same(found.files, gangway.expected(parcel, target))) return;
+    if (sameValues(found.files, gangway.expected(parcel, target))) return;
     const answer = parcel
       ? await session.ask(path, { method: "PUT", body: formOf(parcel) })
       : await session.ask(path, { method: "DELETE" });
@@ -208,10 +207,6 @@ async function signIn(link: Link): Promise<Access> {
   });
   return read(schema, expectOk(answer), "sign-in");
 }
-
-const same = (a: SlotValues, b: SlotValues): boolean =>
-  Object.keys(a).length === Object.keys(b).length &&
-  Object.entries(a).every(([name, value]) => b[name] === value);
 
 const enter = (link: Link): Promise<Session> => sessionOf(link, signIn);
 

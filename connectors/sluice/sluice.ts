@@ -1,7 +1,15 @@
 import { z } from "zod";
 import { flatten } from "#core/exchange/flat.ts";
 import type { Scheme } from "#core/theme/roles.ts";
-import { artefactOf, beforeEntry, check, faultOf, filled, prefixed } from "../checks.ts";
+import {
+  artefactOf,
+  beforeEntry,
+  check,
+  faultOf,
+  filled,
+  prefixed,
+  sameValues,
+} from "../checks.ts";
 import {
   type Connector,
   DeliveryFault,
@@ -132,7 +140,7 @@ export const sluice: Connector = {
     const path = `/api/apps/${encodeURIComponent(key)}/theme`;
     const found = await look(link, key);
     if (!found) throw new DeliveryFault({ code: "no-such-place", key });
-    if (parcel && found.theme && same(flat(found.theme), flat(themeIn(parcel)))) return;
+    if (parcel && found.theme && sameValues(flat(found.theme), flat(themeIn(parcel)))) return;
     const answer = parcel
       ? await ask(link, path, "PUT", themeIn(parcel))
       : await ask(link, path, "DELETE");
@@ -164,8 +172,6 @@ const themeIn = (parcel: Parcel): SluiceTheme =>
 /** Names of tones that formulas may refer to now and that would be gone. */
 const namesGone = (found: App, theme: SluiceTheme): string[] =>
   Object.keys(found.theme?.tones ?? {}).filter((name) => !(name in theme.tones));
-
-const same = (a: SlotValues, b: SlotValues): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 const flat = ({ name, primary, tones, day, night }: SluiceTheme): SlotValues => ({
   name,

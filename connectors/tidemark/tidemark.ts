@@ -78,7 +78,7 @@ export const tidemark: Connector = {
     const wanted = parcel ? artefactOf(parcel, FILE).body : "";
     const there = await ask(link, pathOf(key));
     if (there.status === 404) throw new DeliveryFault({ code: "no-such-place", key });
-    if (expectOk(there).text === wanted) return;
+    if (textIn(there) === wanted) return;
     const etag = there.headers.get("etag");
     if (etag === null) throw new DeliveryFault({ code: "nonsense", where: "ETag" });
     const put = await ask(link, pathOf(key), "PUT", wanted, { "if-match": etag });
@@ -88,7 +88,7 @@ export const tidemark: Connector = {
 
   async readBack({ link, key }) {
     const there = await ask(link, pathOf(key));
-    return flat(there.status === 404 ? "" : expectOk(there).text);
+    return flat(there.status === 404 ? "" : textIn(there));
   },
 };
 
@@ -111,6 +111,14 @@ function ask(
       ...headers,
     },
   });
+}
+
+/** The file that an answer holds; an answer of another kind is none of the store's. */
+function textIn(answer: Answer): string {
+  const { headers, text } = expectOk(answer);
+  if (!headers.get("content-type")?.startsWith("application/toml"))
+    throw new DeliveryFault({ code: "nonsense", where: "look.toml" });
+  return text;
 }
 
 /** A configuration file slot by slot; one that can't be read is a slot of its own. */

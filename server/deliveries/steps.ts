@@ -2,6 +2,7 @@ import { QueryTypes } from "sequelize";
 import type { Fault, Platform, SlotValues } from "#connectors/connector.ts";
 import { database } from "../db/connection.ts";
 import type { ConnectionId, DeliveryId, PlaceId, ReceiptId, ReleaseId, RolloutId } from "../ids.ts";
+import { ADVANCE_KEY } from "../jobs/queue.ts";
 import { CHANNEL } from "../live/changes.ts";
 
 /**
@@ -80,7 +81,7 @@ const AFTER = `
   ),
   next AS (
     SELECT graphile_worker.add_job('advance', json_build_object('rollout', o.rollout_id),
-                                   job_key => 'advance ' || o.rollout_id)
+                                   job_key => '${ADVANCE_KEY}' || o.rollout_id)
     FROM open o
     WHERE o.rollout_id IS NOT NULL AND $MOST_OPEN > (
       SELECT count(*) FROM (

@@ -23,8 +23,8 @@ import {
   type ThemeId,
 } from "../ids.ts";
 import { makeRelease } from "../releases/releases.ts";
+import { planPlaces } from "../rollouts/plan.ts";
 import { createRollout } from "../rollouts/rollouts.ts";
-import { dueLegs } from "../rollouts/tick.ts";
 import { DEMO_CONNECTIONS, DEMO_ESTATE, type DemoPlace } from "./estate.ts";
 
 /** Sign-ins of the demo organisation. They are printed at start and worth nothing elsewhere. */
@@ -219,7 +219,8 @@ async function goLive(
     const words = { name: `${theme} 1`, note: "The first release of the demo." };
     const made = await makeRelease(themes.get(theme) as ThemeId, 1, words, author);
     if (!made.ok) throw new Error(`the demo's ${theme} can't be released: ${made.code}`);
-    const legs = await dueLegs([places.get(tenant) as PlaceId]);
+    const planned = await planPlaces(null, [places.get(tenant) as PlaceId]);
+    const legs = planned.map(({ id, release }) => ({ place: id, release }));
     await createRollout({ name: `${theme} 1`, legs, gate: "clean", startsAt: null }, author);
   }
 }

@@ -84,17 +84,9 @@ interface Line extends ListedPlace {
 
 /** Reads a CSV or JSON list of places; each thing that is wrong comes with its line. */
 export function readListing(text: string): { lines: Line[]; problems: LineProblem[] } {
-  let rows: unknown[];
-  const isJson = /^\s*\[/.test(text);
+  let rows: { line: number; row: unknown }[];
   try {
-    rows = isJson
-      ? (JSON.parse(text) as unknown[])
-      : (parse(text, {
-          columns: true,
-          skip_empty_lines: true,
-          bom: true,
-          trim: true,
-        }) as unknown[]);
+    rows = /^\s*\[/.test(text) ? jsonRows(text) : csvRows(text);
   } catch (error) {
     const detail = (error as Error).message;
     const line = Number(/line (\d+)/.exec(detail)?.[1] ?? 1);
@@ -102,16 +94,27 @@ export function readListing(text: string): { lines: Line[]; problems: LineProble
   }
   const lines: Line[] = [];
   const problems: LineProblem[] = [];
-  rows.forEach((row, i) => {
-    const line = isJson ? i + 1 : i + 2;
+  for (const { line, row } of rows) {
     const read = listed.safeParse(row);
     if (!read.success) problems.push({ line, code: "no-path" });
     else if (!PLACE_KINDS.some((kind) => kind === read.data.kind))
       problems.push({ line, code: "no-such-kind", kind: read.data.kind });
     else lines.push({ ...read.data, line });
-  });
+  }
   return { lines, problems };
 }
+
+const jsonRows = (text: string) =>
+  (JSON.parse(text) as unknown[]).map((row, i) => ({ line: i + 1, row }));
+
+/** The records of a CSV file, each with the line on which it ends. */
+const csvRows = (text: string) =>
+  (
+    parse(text, { columns: true, skip_empty_lines: true, bom: true, trim: true, info: true }) as {
+      record: unknown;
+      info: { lines: number };
+    }[]
+  ).map(({ record, info }) => ({ line: info.lines, row: record }));
 
 class Refused extends Error {}
 

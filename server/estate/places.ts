@@ -1,3 +1,4 @@
+import slugify from "@sindresorhus/slugify";
 import type { Transaction } from "sequelize";
 import { mayMove, mayStandBelow, type PlaceKind } from "#core/estate/tree.ts";
 import { type ThemeDocument, themeDocument } from "#core/theme/document.ts";
@@ -157,15 +158,12 @@ async function nameTaken(
   return siblings.some((s) => s.id !== except && s.name.toLowerCase() === name.toLowerCase());
 }
 
+/** Longest name for addresses that is made, in characters; a number may follow. */
+const LONGEST_SLUG = 60;
+
 /** A name for addresses: letters, digits and dashes of the place's name, numbered where taken. */
 async function freeSlug(name: string, transaction: Transaction): Promise<string> {
-  const plain =
-    name
-      .normalize("NFKD")
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, "-")
-      .replace(/^-|-$/g, "")
-      .slice(0, 60) || "place";
+  const plain = slugify(name).slice(0, LONGEST_SLUG) || "place";
   for (let n = 1; ; n++) {
     const slug = n === 1 ? plain : `${plain}-${n}`;
     if ((await Place.count({ where: { slug }, transaction })) === 0) return slug;

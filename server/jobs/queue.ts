@@ -36,5 +36,6 @@ export async function enqueue<Name extends keyof Jobs>(
   );
 }
 
-/** The key under which a rollout's next look is queued at most once. */
-export const advanceKey = (rollout: RolloutId): string => `advance ${rollout}`;
+/** A rollout's next look is queued at most once: under this and its identifier. */
+export const ADVANCE_KEY = "advance ";
+export const advanceKey = (rollout: RolloutId): string => ADVANCE_KEY + rollout;

@@ -1,15 +1,14 @@
 import { QueryTypes, type Transaction } from "sequelize";
-import { effectiveThemes } from "#core/estate/effective.ts";
-import { withBelow } from "#core/estate/tree.ts";
 import { config } from "../config.ts";
 import { database, inTransaction } from "../db/connection.ts";
-import { Place, Rollout, SeasonRow, type Theme } from "../db/models/index.ts";
+import { Release, Rollout, SeasonRow, type Theme } from "../db/models/index.ts";
 import { holdEstate } from "../estate/places.ts";
-import { loadEstate, newestReleases, todayUtc } from "../estate/tree.ts";
-import type { PlaceId } from "../ids.ts";
+import { todayUtc } from "../estate/tree.ts";
+import type { PlaceId, ReleaseId } from "../ids.ts";
 import { enqueue } from "../jobs/queue.ts";
 import { advance } from "./advance.ts";
-import { createRolloutIn, type Leg } from "./rollouts.ts";
+import { planPlaces } from "./plan.ts";
+import { createRolloutIn } from "./rollouts.ts";
 
 /** Places that are looked at for drift in one go. */
 const CHECKED_AT_ONCE = 200;
@@ -54,12 +53,24 @@ async function turnSeasons(): Promise<void> {
   });
 }
 
+/**
+ * Delivers what a season changes and nothing else: when it begins, its theme to the places that
+ * have it now; when it is over, whatever they have instead to the places that still show it.
+ */
 async function deliverSeason(
   season: SeasonRow & { theme: Theme },
   begins: boolean,
   transaction: Transaction,
 ): Promise<void> {
-  const legs = await dueLegs([season.placeId], transaction);
+  const releases = await Release.findAll({
+    where: { themeId: season.themeId },
+    attributes: ["id"],
+    transaction,
+  });
+  const ofSeason = new Set<ReleaseId | null>(releases.map((release) => release.id));
+  const legs = (await planPlaces(null, [season.placeId]))
+    .filter((place) => ofSeason.has(begins ? place.release : place.live))
+    .map((place) => ({ place: place.id, release: place.release }));
   if (legs.length === 0) return;
   await createRolloutIn(
     {
@@ -71,27 +82,4 @@ async function deliverSeason(
     season.createdBy,
     transaction,
   );
-}
-
-/** What would have to be delivered to places, and everything below, for each to show its theme's newest release. */
-export async function dueLegs(
-  roots: Iterable<PlaceId>,
-  transaction: Transaction | null = null,
-): Promise<Leg[]> {
-  const estate = await loadEstate(transaction);
-  const wanted = withBelow(estate, roots);
-  const effective = effectiveThemes(estate, todayUtc());
-  const newest = await newestReleases();
-  const rows = await Place.findAll({
-    where: { id: [...wanted] },
-    attributes: ["id", "liveReleaseId", "connectionId"],
-    transaction,
-  });
-  return rows.flatMap((row): Leg[] => {
-    if (row.connectionId === null) return [];
-    const theme = effective.get(row.id)?.theme ?? null;
-    const release = theme === null ? null : (newest.get(theme)?.id ?? null);
-    if (theme !== null && release === null) return [];
-    return release === row.liveReleaseId ? [] : [{ place: row.id, release }];
-  });
 }

@@ -102,7 +102,13 @@ export function bollardPages(store: BollardStore): Router {
     response
       .set("cache-control", "no-store")
       .type("html")
-      .send(page(app, `${request.baseUrl}/${request.params.app}/settings`));
+      .send(
+        page(
+          app,
+          `${request.baseUrl}/${request.params.app}/settings`,
+          request.query.sold !== undefined,
+        ),
+      );
   });
   router.post("/:app/settings", (request, response) => {
     const app = appOf(store, request.params.app);
@@ -131,7 +137,7 @@ const ROWS = [
   ["T-2044", "Saltholm, 07:20", "checked in", "info"],
 ] as const;
 
-function page(app: App, settings: string): string {
+function page(app: App, settings: string, sold: boolean): string {
   const links = app.linked ? `<link rel="stylesheet" href="${escapeHtml(app.linked)}">\n` : "";
   return `${head(app.title, STYLE, links)}
 <body>
@@ -140,7 +146,8 @@ function page(app: App, settings: string): string {
 <h1>Today</h1>
 <table><caption>Tickets</caption><thead><tr><th scope="col">Number</th><th scope="col">Crossing</th><th scope="col">State</th></tr></thead>
 <tbody>${ROWS.map(([id, to, state, kind]) => `<tr><th scope="row"><a href="#${id}">${id}</a></th><td>${to}</td><td><span class="chip ${kind}">${state}</span></td></tr>`).join("")}</tbody></table>
-<p><button class="go">Sell a ticket</button> <button class="soft">Export</button></p>
+${sold ? `<p class="chip success" role="status">Ticket T-2045 is sold.</p>` : ""}
+<form><p><button class="go" name="sold">Sell a ticket</button></p></form>
 <section aria-labelledby="settings"><h2 id="settings">Settings</h2>
 <form method="post" action="${settings}"><label for="pasted">Stylesheet (an address, or the lines that link it)</label>
 <textarea id="pasted" name="pasted" rows="2">${escapeHtml(app.linked ?? "")}</textarea><p><button class="soft">Save settings</button></p></form></section>

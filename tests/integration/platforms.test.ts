@@ -1,3 +1,7 @@
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { faultWords, remedyWords } from "#app/wording/fault.ts";
 import type { Platform } from "#connectors/connector.ts";
 import type { Hex } from "#core/colour/srgb.ts";
 import { Connection, Delivery } from "#server/db/models/index.ts";
@@ -9,14 +13,17 @@ import { changeCredential, testConnection } from "#server/platforms/connections.
 import {
   closeDatabase,
   faults,
+  freePort,
   freshDemo,
   placeOf,
   type Running,
   release,
   STANDINS,
+  startDatabase,
   startStandins,
   startWeb,
   startWorker,
+  stopDatabase,
   tamper,
   until,
   WEB,
@@ -119,6 +126,8 @@ interface FaultCase {
   settings: Record<string, unknown>;
   platforms: Platform[];
   outcome: Record<string, unknown>;
+  /** What a person reads; left out where all goes well in the end. */
+  said?: RegExp;
   /** Whether the place shows the release in the end. */
   shows: boolean;
 }
@@ -127,6 +136,7 @@ const failed = (code: string) => ({ state: "failed", failure: { code } });
 const CASES: FaultCase[] = [
   {
     name: "a dropped line",
+    said: /^Nothing answers at http/,
     settings: { down: true },
     platforms: PLATFORMS,
     outcome: failed("unreachable"),
@@ -134,6 +144,7 @@ const CASES: FaultCase[] = [
   },
   {
     name: "answers that are no answer",
+    said: /could not be understood/,
     settings: { nonsense: true },
     platforms: PLATFORMS,
     outcome: { state: "failed" },
@@ -141,6 +152,7 @@ const CASES: FaultCase[] = [
   },
   {
     name: "refused credentials",
+    said: /refused the password of/,
     settings: { rejectCredentials: true },
     platforms: SENT,
     outcome: failed("wrong-credential"),
@@ -148,6 +160,7 @@ const CASES: FaultCase[] = [
   },
   {
     name: "tokens that run out at once",
+    said: /refuses the tokens that it gives out itself/,
     settings: { expireTokens: true },
     platforms: ["commons", "gangway"],
     outcome: failed("token-refused"),
@@ -155,6 +168,7 @@ const CASES: FaultCase[] = [
   },
   {
     name: "a refusal of the change",
+    said: /^The platform refused the change: the platform is set to refuse/,
     settings: { refuseShare: 1 },
     platforms: SENT,
     outcome: failed("refused"),
@@ -169,6 +183,7 @@ const CASES: FaultCase[] = [
   },
   {
     name: "an upload that is stored in part",
+    said: /holds something else than was sent/,
     settings: { partial: true },
     platforms: SENT,
     outcome: failed("read-back-differs"),
@@ -176,6 +191,7 @@ const CASES: FaultCase[] = [
   },
   {
     name: "a value that is stored wrong",
+    said: /holds something else than was sent, in/,
     settings: { garble: true },
     platforms: PLATFORMS,
     outcome: failed("read-back-differs"),
@@ -216,6 +232,11 @@ test.each(CASES)("with $name each platform ends as it must", async (fault) => {
   for (const { platform, place } of places) {
     const delivery = await ended(place);
     expect({ platform, ...delivery }).toMatchObject({ platform, ...fault.outcome });
+    if (fault.said) {
+      const { failure } = delivery;
+      expect(failure && faultWords(failure)).toMatch(fault.said);
+      expect(failure && remedyWords(failure)).toMatch(/\w+\.$/);
+    } else expect(delivery.failure).toBeNull();
     const isLive = (await findPlace(place))?.live?.release.name === name;
     expect({ platform, isLive }).toEqual({ platform, isLive: fault.shows });
   }
@@ -294,7 +315,7 @@ test("drift that is accepted is no longer ours to keep", async () => {
   expect(await findPlace(place)).toMatchObject({ live: null, drift: null });
 });
 
-test("a hosted stylesheet is served compressed, with 304s, to any page, and without the database", async () => {
+test("a hosted stylesheet is served compressed, with 304s, to any page", async () => {
   const place = await at("bollard");
   await request(place);
   await ended(place);
@@ -340,4 +361,33 @@ test("a delivery that was killed after the change is not made twice", async () =
   worker = await startWorker();
   expect(await ended(place)).toMatchObject({ state: "delivered", attempt: 2 });
   expect(await Delivery.count({ where: { placeId: place, releaseId: sound } })).toBe(1);
+});
+
+test("without the database a hosted stylesheet is served from the last good copy, also after a start", async () => {
+  const place = await at("bollard");
+  await request(place);
+  await ended(place);
+  const folder = mkdtempSync(join(tmpdir(), "livery-copies-"));
+  const port = String(await freePort());
+  const env = { PORT: port, LIVERY_STYLESHEET_COPIES: folder };
+  const look = () => fetch(`http://127.0.0.1:${port}/t/ticket-office/theme.css`);
+  let another = await startWeb(env);
+  const before = await (await look()).text();
+  expect(before).toContain(brand);
+  await worker.stop("SIGKILL");
+  await stopDatabase();
+  try {
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    expect(await (await look()).text()).toBe(before);
+    await another.stop("SIGKILL");
+    another = await startWeb(env);
+    const answer = await look();
+    expect(answer.status).toBe(200);
+    expect(await answer.text()).toBe(before);
+    expect((await fetch(`http://127.0.0.1:${port}/t/quayside/theme.css`)).status).toBe(503);
+  } finally {
+    await another.stop("SIGKILL");
+    await startDatabase();
+    worker = await startWorker();
+  }
 });

@@ -29,10 +29,11 @@ import {
   placeOf,
   type Running,
   release,
-  restartDatabase,
+  startDatabase,
   startStandins,
   startWeb,
   startWorker,
+  stopDatabase,
   until,
 } from "./system.ts";
 
@@ -255,7 +256,8 @@ test("faults on every platform, three workers that are killed, and a database th
       if (found?.state === "waiting") await resumeRollout(id, ines);
       if (!restarted && (found?.counts.delivered ?? 0) > 15) {
         restarted = true;
-        await restartDatabase();
+        await stopDatabase();
+        await startDatabase();
       }
       await new Promise((resolve) => setTimeout(resolve, 250));
     }

@@ -1,9 +1,9 @@
-import { createServer } from "node:http";
 import { requestDelivery } from "#server/deliveries/deliveries.ts";
 import { findPlace } from "#server/estate/places.ts";
 import type { PlaceId } from "#server/ids.ts";
 import {
   closeDatabase,
+  freePort,
   freshDemo,
   placeOf,
   type Running,
@@ -20,14 +20,6 @@ afterAll(async () => {
   await Promise.all(running.map((one) => one.stop("SIGKILL")));
   await closeDatabase();
 });
-
-const freePort = () =>
-  new Promise<number>((resolve) => {
-    const probe = createServer().listen(0, "127.0.0.1", () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => resolve(port));
-    });
-  });
 
 test("three web and three worker processes share one database", async () => {
   const { ines } = await freshDemo();

@@ -1,5 +1,6 @@
 import { type ChildProcess, fork } from "node:child_process";
 import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { createServer } from "node:http";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Hex } from "#core/colour/srgb.ts";
@@ -104,14 +105,19 @@ export async function placeOf(slug: string): Promise<PlaceId> {
   return (await Place.findOne({ where: { slug } }))?.id as PlaceId;
 }
 
-/** Takes the database away in the middle of everything, without a goodbye, and starts it again. */
-export async function restartDatabase(): Promise<void> {
+/** Takes the database away in the middle of everything, without a goodbye. */
+export async function stopDatabase(): Promise<void> {
   const home = process.env.LIVERY_TEST_HOME as string;
   const pid = Number(
     readFileSync(join(home, "postgres", "data", "postmaster.pid"), "utf8").split("\n")[0],
   );
   process.kill(pid, "SIGQUIT");
   await until(async () => !existsSync(`/proc/${pid}`));
+}
+
+/** Starts it again where it was. */
+export async function startDatabase(): Promise<void> {
+  const home = process.env.LIVERY_TEST_HOME as string;
   const { port } = new URL(process.env.DATABASE_URL as string);
   const secrets = JSON.parse(readFileSync(join(home, "secrets.json"), "utf8")) as {
     databasePassword: string;
@@ -183,6 +189,15 @@ export async function held(name: string): Promise<Held> {
   const site = (await get("/sites/quayside")) as { palette: string | null } | null;
   return { palette, chosen: site?.palette ?? null };
 }
+
+/** A port that was free a moment ago. */
+export const freePort = () =>
+  new Promise<number>((resolve) => {
+    const probe = createServer().listen(0, "127.0.0.1", () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
 
 /** Waits until a look gives something, at most half a minute. */
 export async function until<T>(look: () => Promise<T | null | undefined | false>): Promise<T> {

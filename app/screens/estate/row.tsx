@@ -95,8 +95,7 @@ export function Row(props: RowProps) {
         <span className="min-w-0">
           <span className="block truncate">
             {theme?.name ?? "none"}
-            {row.locked ? " 🔒" : ""}
-            {row.locked ? <span className="sr-only">, locked for all below</span> : null}
+            {row.locked ? ", locked for all below" : ""}
           </span>
           <span className="block truncate text-xs text-faint">
             {effectiveWords(row.effective.reason, names)}

@@ -1,3 +1,4 @@
+import { useEffect, useState } from "react";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { z } from "zod";
 import { planWaves } from "#core/estate/waves.ts";
@@ -246,21 +247,27 @@ export default function NewRollout({ loaderData, actionData }: Route.ComponentPr
   );
 }
 
-/** The time is the reader's own; the form carries how far it is from UTC. */
+/** The time is the reader's own; the form carries how far that is from UTC, in minutes. */
 function Starts() {
+  const [offset, setOffset] = useState(0);
+  useEffect(() => setOffset(new Date().getTimezoneOffset()), []);
   return (
-    <label className="block">
-      <span className="font-medium">Begin at</span>
-      <input name="startsAt" type="datetime-local" className="entry mt-1" />
-      <span className="mt-1 block text-sm text-faint">Left empty, it begins at once.</span>
+    <div>
+      <label htmlFor="startsAt" className="block font-medium">
+        Begin at
+      </label>
       <input
-        type="hidden"
-        name="offset"
-        value={typeof window === "undefined" ? 0 : new Date().getTimezoneOffset()}
-        suppressHydrationWarning
-        readOnly
+        id="startsAt"
+        name="startsAt"
+        type="datetime-local"
+        aria-describedby="startsAt-hint"
+        className="entry mt-1"
       />
-    </label>
+      <p id="startsAt-hint" className="mt-1 text-sm text-faint">
+        Left empty, it begins at once.
+      </p>
+      <input type="hidden" name="offset" value={offset} />
+    </div>
   );
 }
 

@@ -6,7 +6,7 @@ import { acceptDrift, checkPlace } from "#server/deliveries/drift.ts";
 import { listSeasons } from "#server/estate/assignments.ts";
 import { findPlace, markTest, renamePlace, retirePlace } from "#server/estate/places.ts";
 import { hostedAddress } from "#server/estate/target.ts";
-import { loadEstate, viewEstate } from "#server/estate/tree.ts";
+import { viewEstate } from "#server/estate/tree.ts";
 import { stylesheetOf } from "#server/hosted/find.ts";
 import type { PlaceId } from "#server/ids.ts";
 import { changeCredential, connectionOf } from "#server/platforms/connections.ts";
@@ -54,7 +54,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   return {
     place,
     row: row ?? null,
-    names: Object.fromEntries((await loadEstate()).map(({ id, name }) => [id, name])),
+    names: Object.fromEntries(estate.rows.map(({ id, name }) => [id, name])),
     parents: estate.rows.filter((r) => r.kind !== "area").map(({ id, name }) => ({ id, name })),
     connection,
     deliveries,

@@ -67,7 +67,7 @@ export default function Slots({ loaderData, actionData }: Route.ComponentProps) 
   const changed = Object.keys(usual).filter((slot) => chosen[slot] !== usual[slot]);
   return (
     <Page
-      title={`Slots of an ${platformWords(platform)}`.replace(/an ([^aeiou])/, "a $1")}
+      title={`Slots: ${platformWords(platform)}`}
       lead="Which role fills which slot. It counts for releases made from now on; those that are made stay as they are."
       actions={
         <Link to="/platforms" className="press">

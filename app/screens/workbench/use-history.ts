@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { ThemeDocument } from "#core/theme/document.ts";
+import { keep, readKept } from "./browser-store.ts";
 
 const MOST_KEPT = 100;
 /** Changes of the same setting within this time are one, in milliseconds: a drag is undone at once. */
@@ -28,14 +29,15 @@ export function useHistory(key: string, loaded: ThemeDocument): History {
     (now: ThemeDocument) => {
       const { past, future } = kept.current;
       setCounts({ past: past.length, future: future.length });
-      store(key, { ...kept.current, now });
+      const stored: Stored = { ...kept.current, now };
+      keep(key, stored);
     },
     [key],
   );
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked for once, for the document as it was loaded
   useEffect(() => {
-    const found = read(key);
+    const found = readKept<Stored | null>(key, null);
     if (!found || !same(found.now, loaded)) return;
     kept.current = { past: found.past, future: found.future };
     setCounts({ past: found.past.length, future: found.future.length });
@@ -83,21 +85,4 @@ function settingsChanged(a: ThemeDocument, b: ThemeDocument): string {
 
 interface Stored extends Kept {
   now: ThemeDocument;
-}
-
-/** The browser's own store may be full or forbidden; then a reload forgets, and nothing else is lost. */
-function store(key: string, value: Stored): void {
-  try {
-    localStorage.setItem(key, JSON.stringify(value));
-  } catch {
-    return;
-  }
-}
-
-function read(key: string): Stored | null {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? "null") as Stored | null;
-  } catch {
-    return null;
-  }
 }
