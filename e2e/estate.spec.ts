@@ -1,5 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import { at, faults, pageOf, STANDINS, test } from "./people.ts";
+import { act, at, faults, pageOf, STANDINS, test } from "./people.ts";
 
 let page: Page;
 test.beforeAll(async ({ browser }) => {
@@ -34,10 +34,6 @@ async function seen(path: string, selector: string, scheme: "light" | "dark", pr
 }
 const rect = (scheme: "light" | "dark") => seen("tidemark/sailings-board", "rect", scheme, "fill");
 
-const act = async (place: string, words: string) => {
-  await page.getByRole("button", { name: `Actions for ${place}` }).click();
-  await page.getByRole("menuitem", { name: words }).click();
-};
 /** Chooses a place; a click before the page's scripts run would not last. */
 const choose = (name: string) =>
   expect(async () => {
@@ -47,7 +43,7 @@ const dialog = () => page.getByRole("dialog");
 
 async function give(place: string, theme: string): Promise<void> {
   await page.goto("/estate");
-  await act(place, "Give a theme …");
+  await act(page, place, "Give a theme …");
   await dialog().getByLabel("Theme").selectOption({ label: theme });
   await expect(dialog().getByRole("status")).toContainText(/have another theme/);
   await dialog().getByRole("button", { name: "Change the theme" }).click();
@@ -180,18 +176,18 @@ test("a theme is dragged onto many places at once", async () => {
 
 test("a lock forbids another theme below, and says where and by whom", async () => {
   await page.goto("/estate");
-  await act("Orrin Sound Ferries", "Lock for all below …");
+  await act(page, "Orrin Sound Ferries", "Lock for all below …");
   await dialog().getByRole("button", { name: "Do it" }).click();
   await dialog().getByRole("button", { name: "Later" }).click();
   await expect(at(page, "Crew Portal")).toContainText("locked by Orrin Sound Ferries");
-  await act("Crew Portal", "Give a theme …");
+  await act(page, "Crew Portal", "Give a theme …");
   await dialog().getByLabel("Theme").selectOption({ label: "Harbour" });
   await expect(dialog().getByRole("alert")).toContainText(
     "Orrin Sound Ferries has locked its own for everything below",
   );
   await expect(dialog().getByRole("button", { name: "Change the theme" })).toBeDisabled();
   await page.keyboard.press("Escape");
-  await act("Orrin Sound Ferries", "Unlock …");
+  await act(page, "Orrin Sound Ferries", "Unlock …");
   await dialog().getByRole("button", { name: "Do it" }).click();
   await expect(dialog()).toContainText("It is changed");
 });
@@ -201,7 +197,7 @@ test("a season that begins today is delivered by itself, shown on the timeline, 
   const later = new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10);
   await page.goto("/estate");
   const plan = async () => {
-    await act("Sailings Board", "Plan a season …");
+    await act(page, "Sailings Board", "Plan a season …");
     await dialog().getByLabel("Theme").selectOption({ label: "Midwinter timetable" });
     await dialog().getByLabel("First day", { exact: true }).fill(today);
     await dialog().getByLabel("Last day", { exact: true }).fill(later);
@@ -264,7 +260,7 @@ test("preflight lists three obstacles at once with their remedies, and leaves th
 test("a wave that fails holds the others back; tried again, it goes through", async () => {
   await faults(page, { refuseShare: 1 }, "sluice");
   await page.goto("/estate?search=Varrick");
-  await act("Varrick Harbour Works", "Plan a rollout …");
+  await act(page, "Varrick Harbour Works", "Plan a rollout …");
   await page.locator('[data-place="Hull Inspections"]').getByRole("checkbox").uncheck();
   await page.getByRole("radio", { name: /by itself/ }).check();
   await begin("Harbour again");

@@ -70,6 +70,14 @@ export async function release(page: Page, name: string): Promise<void> {
 /** A place's row in the estate. */
 export const at = (page: Page, place: string): Locator => page.locator(`[data-place="${place}"]`);
 
+/** Chooses from a place's menu; a press before the page's scripts run would open nothing. */
+export async function act(page: Page, place: string, words: string): Promise<void> {
+  await expect(async () => {
+    await page.getByRole("button", { name: `Actions for ${place}` }).click({ timeout: 2000 });
+    await page.getByRole("menuitem", { name: words }).click({ timeout: 2000 });
+  }).toPass();
+}
+
 export async function faults(
   page: Page,
   settings: Record<string, unknown>,

@@ -11,7 +11,7 @@ interface ConnectionProps {
 /** How the platform is reached. The password goes in and is never shown again. */
 export function Connection({ connection, mayChange, problems }: ConnectionProps) {
   const busy = useNavigation().formMethod === "POST";
-  const wrong = Object.keys(problems).length > 0;
+  const wrong = Boolean(problems.account ?? problems.password);
   return (
     <section aria-labelledby="connection" className="border border-hair bg-surface p-5">
       <h2 id="connection">Connection</h2>
