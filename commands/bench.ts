@@ -1,4 +1,5 @@
-import { spawnSync } from "node:child_process";
+import { spawn } from "node:child_process";
+import { once } from "node:events";
 import { rmSync } from "node:fs";
 import { join } from "node:path";
 import { buildAll, programFile } from "./build.ts";
@@ -53,7 +54,8 @@ export async function bench(root: string, rest: string[]): Promise<number> {
       packages: "external",
       logLevel: "error",
     });
-    const { status } = spawnSync(process.execPath, [out], {
+    // Not waited for in one go: what runs beside it must be started again where it ends.
+    const measuring = spawn(process.execPath, [out], {
       cwd: root,
       stdio: ["ignore", "inherit", "inherit"],
       env: {
@@ -68,6 +70,7 @@ export async function bench(root: string, rest: string[]): Promise<number> {
         LIVERY_SECRET_KEY: running.secrets.secretKey,
       },
     });
+    const [status] = (await once(measuring, "exit")) as [number | null];
     return status ?? 1;
   } finally {
     await running.stop();

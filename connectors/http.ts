@@ -1,3 +1,4 @@
+import { FormData, request } from "undici";
 import type { z } from "zod";
 import { DeliveryFault, type Link } from "./connector.ts";
 
@@ -16,7 +17,8 @@ export interface CallOptions {
 export interface Answer {
   status: number;
   text: string;
-  headers: Headers;
+  /** One header by its name in lower case. */
+  header(name: string): string | undefined;
   link: Link;
 }
 
@@ -64,31 +66,38 @@ async function callOnce(
   { method = "GET", body, headers = {} }: CallOptions,
 ): Promise<Answer> {
   const asIs = typeof body === "string" || body instanceof FormData || body === undefined;
-  let response: Response;
+  let response: Awaited<ReturnType<typeof request>>;
   let text: string;
   try {
-    response = await fetch(link.address + path, {
+    response = await request(link.address + path, {
       method,
       headers: { ...(asIs ? {} : { "content-type": "application/json" }), ...headers },
-      ...(body === undefined ? {} : { body: asIs ? (body as string) : JSON.stringify(body) }),
+      body: asIs ? ((body ?? null) as string | FormData | null) : JSON.stringify(body),
       signal: AbortSignal.timeout(PATIENCE),
-      redirect: "error",
     });
-    text = await response.text();
+    text = await response.body.text();
   } catch {
     throw new DeliveryFault({ code: "unreachable", address: link.address });
   }
-  if (response.status === 429) {
-    const retryAfterMs = pauseOf(response.headers.get("retry-after"));
+  const header = (name: string) => {
+    const value = response.headers[name];
+    return Array.isArray(value) ? value[0] : value;
+  };
+  const status = response.statusCode;
+  // A platform that sends us elsewhere is not the one whose address was given.
+  if (status >= 300 && status < 400 && header("location") !== undefined)
+    throw new DeliveryFault({ code: "unreachable", address: link.address });
+  if (status === 429) {
+    const retryAfterMs = pauseOf(header("retry-after"));
     heldUntil.set(link.address, Date.now() + retryAfterMs);
     throw new DeliveryFault({ code: "throttled", retryAfterMs });
   }
-  return { status: response.status, text, headers: response.headers, link };
+  return { status, text, header, link };
 }
 
 /** Retry-After, in seconds or as a date (RFC 9110, section 10.2.3), as milliseconds from now. */
-function pauseOf(header: string | null): number {
-  if (header === null) return USUAL_PAUSE;
+function pauseOf(header: string | undefined): number {
+  if (header === undefined) return USUAL_PAUSE;
   const seconds = Number(header);
   const pause = Number.isFinite(seconds) ? seconds * 1000 : Date.parse(header) - Date.now();
   return Number.isFinite(pause) ? Math.max(0, pause) : USUAL_PAUSE;

@@ -1,7 +1,7 @@
 import { existsSync, readFileSync, renameSync, writeFileSync } from "node:fs";
 
-/** How long changes are gathered before they are written, in milliseconds. */
-const WRITE_AFTER_MS = 40;
+/** How long changes are gathered before they are written, in milliseconds; what ends in time writes at once. */
+const WRITE_AFTER_MS = 1000;
 
 /** A platform's own state, kept in a file of its own that is replaced whole. */
 export interface Store<State> {

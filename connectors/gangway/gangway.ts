@@ -1,3 +1,4 @@
+import { FormData } from "undici";
 import { z } from "zod";
 import { toHex } from "#core/colour/srgb.ts";
 import { toCss } from "#core/exchange/css.ts";

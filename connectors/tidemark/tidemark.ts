@@ -79,8 +79,8 @@ export const tidemark: Connector = {
     const there = await ask(link, pathOf(key));
     if (there.status === 404) throw new DeliveryFault({ code: "no-such-place", key });
     if (textIn(there) === wanted) return;
-    const etag = there.headers.get("etag");
-    if (etag === null) throw new DeliveryFault({ code: "nonsense", where: "ETag" });
+    const etag = there.header("etag");
+    if (!etag) throw new DeliveryFault({ code: "nonsense", where: "ETag" });
     const put = await ask(link, pathOf(key), "PUT", wanted, { "if-match": etag });
     if (put.status === 412) throw new DeliveryFault({ code: "changed-meanwhile", file: key });
     expectOk(put);
@@ -115,8 +115,8 @@ function ask(
 
 /** The file that an answer holds; an answer of another kind is none of the store's. */
 function textIn(answer: Answer): string {
-  const { headers, text } = expectOk(answer);
-  if (!headers.get("content-type")?.startsWith("application/toml"))
+  const { header, text } = expectOk(answer);
+  if (!header("content-type")?.startsWith("application/toml"))
     throw new DeliveryFault({ code: "nonsense", where: "look.toml" });
   return text;
 }

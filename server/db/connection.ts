@@ -2,6 +2,12 @@ import { Sequelize, type Transaction } from "sequelize";
 import { config } from "../config.ts";
 import { defineModels } from "./models/index.ts";
 
+/**
+ * Connections that one process holds at most. Statements are short and deliveries wait for platforms,
+ * not for the database, so that a few serve many; a server takes 100 unless it is told otherwise.
+ */
+const MOST_CONNECTIONS = 8;
+
 let open: Sequelize | undefined;
 
 /** The process's one connection pool, with every model defined on it. */
@@ -10,7 +16,7 @@ export function database(): Sequelize {
   open = new Sequelize(config().DATABASE_URL, {
     dialect: "postgres",
     logging: false,
-    pool: { max: Math.max(10, config().LIVERY_WORKER_JOBS + 2), idle: 10_000, acquire: 10_000 },
+    pool: { max: MOST_CONNECTIONS, idle: 10_000, acquire: 10_000 },
     define: { underscored: true, timestamps: false },
   });
   defineModels(open);

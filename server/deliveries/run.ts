@@ -5,9 +5,18 @@ import { config } from "../config.ts";
 import { clear, hostedAddress, type PlaceTarget } from "../estate/target.ts";
 import { type DeliveryId, newId, type ReceiptId } from "../ids.ts";
 import { markRefused } from "../platforms/connections.ts";
+import { advance } from "../rollouts/advance.ts";
 import { parcelOf } from "./parcel.ts";
 import { differingSlots, digest } from "./slots.ts";
-import { type Begun, begin, endWithFault, endWithReceipt, host, putOff } from "./steps.ts";
+import {
+  type Begun,
+  begin,
+  endWithFault,
+  endWithReceipt,
+  host,
+  putOff,
+  waveEndedBy,
+} from "./steps.ts";
 
 /**
  * The job of one delivery: deliver, read back, write the receipt. It may be killed at any point and
@@ -16,7 +25,13 @@ import { type Begun, begin, endWithFault, endWithReceipt, host, putOff } from ".
  */
 export async function runDelivery(id: DeliveryId): Promise<void> {
   const begun = await begin(id);
-  if (!begun) return;
+  if (begun) await deliver(begun);
+  // Also where it had ended before: the process may have been killed between its end and this.
+  const ended = await waveEndedBy(id);
+  if (ended) await advance(ended);
+}
+
+async function deliver(begun: Begun): Promise<void> {
   try {
     await carry(begun, targetIn(begun));
   } catch (error) {

@@ -2,7 +2,6 @@ import { QueryTypes } from "sequelize";
 import type { Fault, Platform, SlotValues } from "#connectors/connector.ts";
 import { database } from "../db/connection.ts";
 import type { ConnectionId, DeliveryId, PlaceId, ReceiptId, ReleaseId, RolloutId } from "../ids.ts";
-import { ADVANCE_KEY } from "../jobs/queue.ts";
 import { CHANNEL } from "../live/changes.ts";
 
 /**
@@ -69,7 +68,7 @@ export async function host(place: PlaceId, release: ReleaseId | null): Promise<v
   );
 }
 
-/** What a delivery's end writes beside itself: the log, and a look at what the rollout does next. */
+/** What a delivery's end writes beside itself: the log. */
 const AFTER = `
   noted AS (
     INSERT INTO audit_entries (action, subject_kind, subject_id, detail)
@@ -78,25 +77,8 @@ const AFTER = `
            jsonb_build_object('place', p.name, 'release', r.name)
              || CASE WHEN $2::jsonb IS NULL THEN '{}' ELSE jsonb_build_object('fault', $2::jsonb -> 'code') END
     FROM open o JOIN places p ON p.id = o.place_id LEFT JOIN releases r ON r.id = o.release_id
-  ),
-  next AS (
-    SELECT graphile_worker.add_job('advance', json_build_object('rollout', o.rollout_id),
-                                   job_key => '${ADVANCE_KEY}' || o.rollout_id)
-    FROM open o
-    WHERE o.rollout_id IS NOT NULL AND $MOST_OPEN > (
-      SELECT count(*) FROM (
-        SELECT 1 FROM deliveries x
-        WHERE x.rollout_id = o.rollout_id AND x.wave <= o.wave
-          AND x.state IN ('planned', 'queued', 'delivering')
-        LIMIT $MOST_OPEN
-      ) others
-    )
   )
-  SELECT pg_notify('${CHANNEL}', o.place_id::text)::text, (SELECT count(*) FROM next) FROM open o`.replaceAll(
-  "$MOST_OPEN",
-  // While more are open than may end at the same moment, the wave can't be over.
-  "200",
-);
+  SELECT pg_notify('${CHANNEL}', o.place_id::text)::text FROM open o`;
 
 const OPEN = "open AS (SELECT * FROM deliveries WHERE id = $1 AND finished_at IS NULL FOR UPDATE)";
 
@@ -159,6 +141,24 @@ export async function endWithFault(id: DeliveryId, fault: Fault): Promise<void> 
     bind: [id, JSON.stringify(fault)],
     type: QueryTypes.SELECT,
   });
+}
+
+/**
+ * The rollout whose wave ended with a delivery, null while others of it are open. It must be asked
+ * after the delivery's end has landed: of those that end at the same moment, the last one then sees
+ * that nothing is open.
+ */
+export async function waveEndedBy(id: DeliveryId): Promise<RolloutId | null> {
+  const [row] = await database().query<{ rollout: RolloutId }>(
+    `SELECT d.rollout_id AS rollout FROM deliveries d
+     WHERE d.id = $1 AND d.rollout_id IS NOT NULL AND d.finished_at IS NOT NULL AND NOT EXISTS (
+       SELECT 1 FROM deliveries x
+       WHERE x.rollout_id = d.rollout_id AND x.wave <= d.wave
+         AND x.state IN ('planned', 'queued', 'delivering')
+     )`,
+    { bind: [id], type: QueryTypes.SELECT },
+  );
+  return row?.rollout ?? null;
 }
 
 /** Puts a delivery back on the queue for a later attempt. */

@@ -156,6 +156,8 @@ function answer(request: IncomingMessage, response: ServerResponse, forms: Forms
   }
   const accepted = request.headers["accept-encoding"];
   const form = typeof accepted === "string" ? formFor(forms, accepted) : forms.plain;
+  // Connections of HTTP/1.1 stay open without saying so (RFC 9112, section 9.3).
+  if (request.httpVersionMinor > 0) response.removeHeader("connection");
   if (matches(request.headers["if-none-match"], form.etag)) {
     response.writeHead(304, form.unchanged).end();
     return;

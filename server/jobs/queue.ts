@@ -15,7 +15,10 @@ export interface Jobs {
 
 interface Options {
   runAt?: Date | undefined;
-  /** Another job with this key that has not begun yet is replaced. */
+  /**
+   * Another job with this key that has not begun yet is replaced. One that begins at this very moment
+   * may swallow the new one (graphile-worker 0.17, add_jobs), so it is only for what comes round again.
+   */
   key?: string;
 }
 
@@ -35,7 +38,3 @@ export async function enqueue<Name extends keyof Jobs>(
     },
   );
 }
-
-/** A rollout's next look is queued at most once: under this and its identifier. */
-export const ADVANCE_KEY = "advance ";
-export const advanceKey = (rollout: RolloutId): string => ADVANCE_KEY + rollout;

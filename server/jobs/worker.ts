@@ -17,6 +17,8 @@ import { Liveness } from "./liveness.ts";
 import type { Jobs } from "./queue.ts";
 
 const POLL_MS = 500;
+/** Connections of the queue: one that listens, and some to take jobs and end them. */
+const QUEUE_CONNECTIONS = 4;
 
 /** Starts working off the queue; the returned function stops it once running jobs have ended. */
 export async function startWorker(): Promise<() => Promise<void>> {
@@ -34,7 +36,7 @@ export async function startWorker(): Promise<() => Promise<void>> {
   const runner: Runner = await run({
     connectionString,
     concurrency,
-    maxPoolSize: concurrency + 2,
+    maxPoolSize: QUEUE_CONNECTIONS,
     pollInterval: POLL_MS,
     noHandleSignals: true,
     logger: quiet,
@@ -47,14 +49,19 @@ export async function startWorker(): Promise<() => Promise<void>> {
       tick: () => tick(),
     },
   });
-  // A runner that can't go on (the database went in the middle of a job) must not hold its jobs:
-  // the process ends, its locks go with it, and whoever keeps it running starts it again.
-  runner.promise.catch((error: unknown) => {
+  let stopping = false;
+  // A runner that can't go on (the database went in the middle of a job, or the queue's tables were
+  // upgraded under it) must not hold its jobs, nor seem to live: the process ends, its locks go with
+  // it, and whoever keeps it running starts it again.
+  const gone = (error?: unknown) => {
+    if (stopping) return;
     log.error({ err: error }, "the worker can't go on");
     process.exit(1);
-  });
+  };
+  runner.promise.then(() => gone(), gone);
   await utils.addJob("tick", {}, { jobKey: "tick at start" });
   return async () => {
+    stopping = true;
     await liveness.stop();
     await runner.stop().catch(() => undefined);
     await utils.release();

@@ -32,7 +32,11 @@ async function begin(rollout: Rollout, transaction: Transaction): Promise<void> 
        UPDATE deliveries SET state = 'queued'
        WHERE rollout_id = $1 AND wave <= $2 AND state = 'planned' RETURNING id
      )
-     SELECT graphile_worker.add_job('deliver', json_build_object('delivery', id)) FROM begun`,
+     SELECT count(*) FROM graphile_worker.add_jobs((
+       SELECT coalesce(array_agg(json_populate_record(
+         NULL::graphile_worker.job_spec,
+         json_build_object('identifier', 'deliver', 'payload', json_build_object('delivery', id))
+       )), '{}') FROM begun))`,
     { bind: [rollout.id, rollout.wave], type: QueryTypes.SELECT, transaction },
   );
 }

@@ -13,7 +13,7 @@ import {
   type ReleaseId,
   type RolloutId,
 } from "../ids.ts";
-import { advanceKey, enqueue } from "../jobs/queue.ts";
+import { enqueue } from "../jobs/queue.ts";
 import { announce } from "../live/changes.ts";
 
 /** States in which a delivery has not ended. */
@@ -97,10 +97,7 @@ export async function createRolloutIn(
     ),
     { transaction },
   );
-  await enqueue("advance", { rollout: id }, transaction, {
-    key: advanceKey(id),
-    runAt: startsAt ?? undefined,
-  });
+  await enqueue("advance", { rollout: id }, transaction, { runAt: startsAt ?? undefined });
   await note("rollout-made", id, name, person, transaction, { places: places.length });
   return { ok: true, id };
 }
@@ -146,7 +143,7 @@ export const resumeRollout = (id: RolloutId, person: PersonId): Promise<boolean>
   byHand(id, ["paused", "waiting"], async (rollout, transaction) => {
     const next = rollout.state === "waiting" ? rollout.wave + 1 : rollout.wave;
     await rollout.update({ state: "running", wave: next }, { transaction });
-    await enqueue("advance", { rollout: id }, transaction, { key: advanceKey(id) });
+    await enqueue("advance", { rollout: id }, transaction);
     await note("rollout-resumed", id, rollout.name, person, transaction);
   });
 
@@ -192,7 +189,7 @@ export async function retryRollout(
         { state: "running", wave: Math.max(first, rollout.wave), finishedAt: null },
         { transaction },
       );
-    await enqueue("advance", { rollout: id }, transaction, { key: advanceKey(id) });
+    await enqueue("advance", { rollout: id }, transaction);
     await note("rollout-resumed", id, rollout.name, person, transaction, { again: failed.length });
   });
 }

@@ -1,5 +1,6 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import type { AddressInfo } from "node:net";
+import { FormData } from "undici";
 import { z } from "zod";
 import { DeliveryFault, isPassing, type Link, waitOf } from "#connectors/connector.ts";
 import { call, expectOk, read, sessionOf } from "#connectors/http.ts";
