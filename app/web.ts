@@ -2,6 +2,7 @@ import { randomBytes } from "node:crypto";
 import { createServer } from "node:http";
 import { dirname, join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
+import type { BrotliOptions } from "node:zlib";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
 import express from "express";
@@ -12,6 +13,8 @@ import { runUntilStopped } from "#server/process.ts";
 import { refuseCrossSite, securityHeaders } from "./web-security.ts";
 
 /** The web server: the built application behind its security headers. */
+/** Larger than any page, in bytes. */
+const PAGE_BYTES = 4 * 1024 * 1024;
 const BUILD = join(dirname(fileURLToPath(import.meta.url)), "../app");
 
 async function startWeb(): Promise<() => Promise<void>> {
@@ -23,6 +26,10 @@ async function startWeb(): Promise<() => Promise<void>> {
   app.disable("x-powered-by");
   app.use(
     compression({
+      // A page comes in many small pieces, each flushed; room for them all keeps the flushes from
+      // queueing up behind each other.
+      writableHighWaterMark: PAGE_BYTES,
+      brotli: { writableHighWaterMark: PAGE_BYTES } as BrotliOptions,
       filter: (request, response) =>
         !String(response.getHeader("content-type")).startsWith("text/event-stream") &&
         compression.filter(request, response),

@@ -15,3 +15,20 @@ export function keep(key: string, value: unknown): void {
     return;
   }
 }
+
+/** A drag changes a value many times a second; writing it each time would hold the drag up, in ms. */
+const KEEP_AFTER_MS = 250;
+const waiting = new Map<string, unknown>();
+
+/** Keeps a value a moment later, or when the page is left before that: only the newest is written. */
+export function keepSoon(key: string, value: unknown): void {
+  if (waiting.size === 0) setTimeout(write, KEEP_AFTER_MS);
+  waiting.set(key, value);
+}
+
+function write(): void {
+  for (const [key, value] of waiting) keep(key, value);
+  waiting.clear();
+}
+
+if (typeof window !== "undefined") window.addEventListener("pagehide", write);

@@ -36,7 +36,10 @@ interface RoleTableProps {
   onChange(document: ThemeDocument): void;
 }
 
-/** Every role in one row: its light and its dark cell, each with its pair, ratio and source. */
+/**
+ * Every role in one row: its light and its dark cell, each with its pair, ratio and source. Laid out
+ * in blocks: of these a browser can leave out what is out of sight, of a table's own rows it can't.
+ */
 export const RoleTable = memo(function RoleTable(props: RoleTableProps) {
   const { theme, filter } = props;
   const { conformance } = usePolicy();
@@ -49,22 +52,17 @@ export const RoleTable = memo(function RoleTable(props: RoleTableProps) {
   if (groups.every(({ roles }) => roles.length === 0))
     return <p className="px-3 py-4 text-sm text-faint">No role has this in its name.</p>;
   return (
-    <table className="w-full table-fixed border-collapse">
+    <table className="block">
       <caption className="sr-only">Roles with their light and dark colours</caption>
-      <colgroup>
-        <col className="w-[30%]" />
-        <col className="w-[35%]" />
-        <col className="w-[35%]" />
-      </colgroup>
-      <thead className="sticky top-0 z-1 bg-surface">
-        <tr className="text-left text-sm">
-          <th scope="col" className="border-b border-edge px-3 py-1.5 font-semibold">
+      <thead className="sticky top-0 z-1 block bg-surface">
+        <tr className={`${COLUMNS} border-b border-edge text-left text-sm`}>
+          <th scope="col" className="px-3 py-1.5 font-semibold">
             Role
           </th>
-          <th scope="col" className="border-b border-edge px-2 py-1.5 font-semibold">
+          <th scope="col" className="px-2 py-1.5 font-semibold">
             Light
           </th>
-          <th scope="col" className="border-b border-edge px-2 py-1.5 font-semibold">
+          <th scope="col" className="px-2 py-1.5 font-semibold">
             Dark
           </th>
         </tr>
@@ -77,6 +75,10 @@ export const RoleTable = memo(function RoleTable(props: RoleTableProps) {
     </table>
   );
 });
+
+const COLUMNS = "grid grid-cols-[30%_35%_35%]";
+/** Height of a row before it has been drawn once, in px. */
+const ROW_PX = 49;
 
 interface GroupProps extends RoleTableProps {
   group: RoleGroup;
@@ -118,12 +120,15 @@ interface RowsProps extends Omit<GroupProps, "place"> {
 
 const Rows = memo(function Rows({ body, group, roles, ...props }: RowsProps) {
   return (
-    <tbody ref={body}>
-      <tr>
+    <tbody
+      ref={body}
+      className="block [content-visibility:auto]"
+      style={{ containIntrinsicBlockSize: `auto ${(roles.length + 1) * ROW_PX}px` }}
+    >
+      <tr className="block">
         <th
           scope="rowgroup"
-          colSpan={3}
-          className="border-b border-hair bg-ground px-3 pt-2.5 pb-1 text-left text-sm font-semibold"
+          className="block border-b border-hair bg-ground px-3 pt-2.5 pb-1 text-left text-sm font-semibold"
         >
           {GROUP_WORDS[group]}
         </th>
@@ -178,18 +183,18 @@ const Row = memo(function Row({ role, measured, ...props }: RowProps) {
         ref={row}
         data-role={role}
         data-pointed={pointed === role || undefined}
-        className="hover:bg-ground data-pointed:bg-sunken"
+        className={`${COLUMNS} items-center border-b border-hair hover:bg-ground data-pointed:bg-sunken`}
         onPointerEnter={() => onPoint(role)}
         onPointerLeave={() => onPoint(null)}
       >
-        <th scope="row" className="border-b border-hair p-0 text-left font-normal">
+        <th scope="row" className="text-left font-normal">
           <button
             type="button"
             aria-expanded={isOpen}
             onFocus={() => onPoint(role)}
             onBlur={() => onPoint(null)}
             onClick={() => onOpen(isOpen ? null : role)}
-            className="flex w-full items-center gap-1.5 px-3 py-2 text-left"
+            className="flex w-full items-center gap-1.5 px-3 py-2 text-left -outline-offset-2"
           >
             <span aria-hidden="true" className="w-2.5 text-xs text-faint">
               {isOpen ? "▾" : "▸"}
@@ -198,7 +203,7 @@ const Row = memo(function Row({ role, measured, ...props }: RowProps) {
           </button>
         </th>
         {SCHEMES.map((scheme) => (
-          <td key={scheme} className="border-b border-hair px-1.5 py-1">
+          <td key={scheme} className="min-w-0 px-1.5 py-1">
             <RoleCell
               role={role}
               colours={theme.schemes[scheme].standard}
@@ -208,8 +213,8 @@ const Row = memo(function Row({ role, measured, ...props }: RowProps) {
         ))}
       </tr>
       {isOpen ? (
-        <tr>
-          <td colSpan={3} className="space-y-3 border-b border-edge bg-ground px-4 py-3">
+        <tr className="block">
+          <td colSpan={3} className="block space-y-3 border-b border-edge bg-ground px-4 py-3">
             {mayChange ? (
               <RoleEditor role={role} document={document} theme={theme} onChange={onChange} />
             ) : null}

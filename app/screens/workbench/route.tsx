@@ -1,5 +1,5 @@
 import { Tabs } from "radix-ui";
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { data, redirect } from "react-router";
 import type { ThemeDocument } from "#core/theme/document.ts";
 import { type Role, SCHEMES } from "#core/theme/roles.ts";
@@ -212,7 +212,7 @@ interface MiddleProps {
 const FILTER_AFTER_MS = 300;
 
 /** Roles, findings, what is set by hand, type and shape: one at a time. */
-function Middle(props: MiddleProps) {
+const Middle = memo(function Middle(props: MiddleProps) {
   const { settled, view, onView, mayChange, open, pointed, onOpen, onPoint, onPress, onChange } =
     props;
   const { document, theme } = settled;
@@ -321,7 +321,7 @@ function Middle(props: MiddleProps) {
       </Tabs.Content>
     </Tabs.Root>
   );
-}
+});
 
 /** The steps that a role takes, with the scheme in which it does. */
 function litSteps(theme: Theme, role: Role | null): Map<string, string> {

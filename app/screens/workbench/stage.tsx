@@ -53,7 +53,7 @@ interface StageProps {
 }
 
 /** Where the theme is judged: pages in both schemes, at any width, as anybody would see them. */
-export function Stage(props: StageProps) {
+export const Stage = memo(function Stage(props: StageProps) {
   const { document, theme, others, view, onView } = props;
   const beside = others.find(({ key }) => key === view.compare);
   const other = beside?.document ?? null;
@@ -94,7 +94,7 @@ export function Stage(props: StageProps) {
       </div>
     </section>
   );
-}
+});
 
 interface ScreenProps extends StageProps {
   scheme: Scheme;

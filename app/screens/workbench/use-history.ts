@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { ThemeDocument } from "#core/theme/document.ts";
-import { keep, readKept } from "./browser-store.ts";
+import { keepSoon, readKept } from "./browser-store.ts";
 
 const MOST_KEPT = 100;
 /** Changes of the same setting within this time are one, in milliseconds: a drag is undone at once. */
@@ -30,7 +30,7 @@ export function useHistory(key: string, loaded: ThemeDocument): History {
       const { past, future } = kept.current;
       setCounts({ past: past.length, future: future.length });
       const stored: Stored = { ...kept.current, now };
-      keep(key, stored);
+      keepSoon(key, stored);
     },
     [key],
   );
