@@ -75,6 +75,29 @@ export const STANDING_WORDS: Record<Standing, string> = {
   failed: "Not delivered",
 };
 
+/** How many places stand how, those that need something first. */
+const COUNTED: [Standing, string][] = [
+  ["failed", "not delivered"],
+  ["drifted", "changed elsewhere"],
+  ["due", "with something newer to deliver"],
+  ["no-theme", "without a theme"],
+  ["no-release", "whose theme is not released"],
+  ["under-way", "under way"],
+  ["live", "as they should be"],
+];
+
+/** How all places that are delivered to stand, in one sentence. */
+export function summaryWords(standings: readonly Standing[]): string {
+  const all = standings.length;
+  if (all === 0) return "No place is delivered to yet.";
+  const counts = COUNTED.map(([standing, words]) => ({
+    words,
+    n: standings.filter((s) => s === standing).length,
+  })).filter(({ n }) => n > 0);
+  const places = all === 1 ? "One place is delivered to" : `${all} places are delivered to`;
+  return `${places}: ${counts.map(({ n, words }) => `${n} ${words}`).join(", ")}.`;
+}
+
 /** Why a change of the estate can't be made. */
 export function refusalWords(refusal: ChangeRefusal): string {
   switch (refusal.code) {

@@ -133,6 +133,13 @@ export interface RepairRun {
   left: Finding[];
 }
 
+/** Adds a repair; one that goes further with the same colour takes the place of the one before. */
+function withRepair(repairs: Repair[], next: Repair): Repair[] {
+  const at = repairs.findIndex((r) => r.scheme === next.scheme && r.role === next.role);
+  const earlier = repairs[at];
+  return earlier ? repairs.with(at, { ...next, before: earlier.before }) : [...repairs, next];
+}
+
 /**
  * Repairs every pair that falls short, one after the other, each with its nearest repair. Yields
  * after each, since a run over many findings takes a while; look-alikes are left to people.
@@ -152,7 +159,7 @@ export function* repairAll(
       ? {
           ...run,
           document: applyRepair(run.document, nearest),
-          repairs: [...run.repairs, nearest],
+          repairs: withRepair(run.repairs, nearest),
         }
       : { ...run, left: [...run.left, next] };
     yield run;

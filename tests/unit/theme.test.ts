@@ -215,6 +215,9 @@ test("repairing everything mends every pair that one role can mend, and touches 
   expect(run.left).toEqual([]);
   expect(new Set(run.repairs.map((r) => r.scheme))).toEqual(new Set(["light"]));
   expect([...repairAll(run.document)]).toEqual([]);
+  // What is shown is what is done: one change a role, and together they make the document.
+  expect(new Set(run.repairs.map((r) => r.role)).size).toBe(run.repairs.length);
+  expect(run.repairs.reduce(applyRepair, document)).toEqual(run.document);
 });
 
 describe("policy", () => {

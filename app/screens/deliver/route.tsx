@@ -1,9 +1,11 @@
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { preflight, requestDelivery } from "#server/deliveries/deliveries.ts";
 import { findPlace } from "#server/estate/places.ts";
+import { viewEstate } from "#server/estate/tree.ts";
 import type { PlaceId, ReleaseId } from "#server/ids.ts";
 import { findRelease } from "#server/releases/releases.ts";
 import { stripeOfDocument } from "#server/themes/stripes.ts";
+import { openTheme } from "#server/themes/themes.ts";
 import { Problem } from "../../components/field.tsx";
 import { Page } from "../../components/page.tsx";
 import { Stripe } from "../../components/stripe.tsx";
@@ -25,10 +27,16 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const place = found(await findPlace(idFrom<PlaceId>(params.place)));
   const release = found(await findRelease(releaseIn(request)));
   const checks = found(await preflight(place.id, release.id));
+  const { rows } = await viewEstate();
+  const theme = rows.find((row) => row.id === place.id)?.effective.theme ?? null;
+  const isOther = theme !== null && theme !== release.themeId;
   return {
     place,
     release,
     checks,
+    /** The theme that the place has, where the release is of another. */
+    otherThan: isOther ? ((await openTheme(theme))?.name ?? null) : null,
+    followers: checks.flatMap((check) => check.inheritedBy ?? []),
     before: place.live && stripeOfDocument(place.live.release.document),
     after: stripeOfDocument(release.document),
   };
@@ -51,7 +59,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Deliver({ loaderData, actionData }: Route.ComponentProps) {
-  const { place, release, checks, before, after } = loaderData;
+  const { place, release, checks, before, after, otherThan, followers } = loaderData;
   const busy = useNavigation().state !== "idle";
   const obstacles = checks.filter((c) => c.outcome !== "clear").length;
   return (
@@ -90,8 +98,20 @@ export default function Deliver({ loaderData, actionData }: Route.ComponentProps
             </div>
           </dl>
           <p className="mt-4 text-sm text-faint">
-            One place: {place.name}. {platformNotice(place.platform, release.name)}
+            {followers.length === 0
+              ? `One place: ${place.name}.`
+              : `${place.name}, and what follows it: ${followers.join(", ")}.`}{" "}
+            {platformNotice(place.platform, release.name)}
           </p>
+          {otherThan ? (
+            <p className="mt-3 border-l-2 border-ink pl-3 text-sm">
+              <strong>
+                {place.name} has the theme {otherThan}.
+              </strong>{" "}
+              The next rollout would deliver that one here again. To keep this look, give the place
+              its theme in the estate.
+            </p>
+          ) : null}
         </section>
         <section aria-labelledby="checks" className="border border-hair bg-surface p-5">
           <h2 id="checks">

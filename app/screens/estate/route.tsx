@@ -11,7 +11,7 @@ import { Choice } from "../../components/choice.tsx";
 import { Stripe } from "../../components/stripe.tsx";
 import { useLive } from "../../components/use-live.ts";
 import { signedIn } from "../../session.ts";
-import { platformWords, STANDING_WORDS } from "../../wording/estate.ts";
+import { platformWords, STANDING_WORDS, summaryWords } from "../../wording/estate.ts";
 import type { Route } from "./+types/route";
 import { Tree } from "./tree.tsx";
 
@@ -83,17 +83,12 @@ export default function Estate({ loaderData }: Route.ComponentProps) {
       { replace: true, preventScrollReset: true },
     );
   const places = rows.filter((row) => row.standing !== "passes-on");
-  const count = (standing: Standing) => places.filter((row) => row.standing === standing).length;
   return (
     <div className="mx-auto flex h-[calc(100vh-3rem)] min-h-[34rem] w-full min-w-0 max-w-7xl flex-col px-6 py-5">
       <div className="flex items-end justify-between gap-6 max-[60rem]:flex-wrap">
         <div className="min-w-0">
           <h1>Estate</h1>
-          <p className="mt-1 text-faint">
-            {places.length} places are delivered to: {count("live")} as they should be,{" "}
-            {count("due")} with something newer to deliver, {count("failed")} not delivered,{" "}
-            {count("drifted")} changed elsewhere.
-          </p>
+          <p className="mt-1 text-faint">{summaryWords(places.map((row) => row.standing))}</p>
         </div>
         <span className="flex flex-wrap gap-2 min-[60rem]:shrink-0">
           <a href="/estate/export?as=csv" className="press py-1">

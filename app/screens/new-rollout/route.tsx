@@ -167,10 +167,10 @@ export default function NewRollout({ loaderData, actionData }: Route.ComponentPr
                         {place.isTest ? ", test place" : ""}
                       </span>
                     </span>
-                    <Look look={place.has} />
+                    <Look look={place.has} className="w-36" />
                     <span aria-hidden="true">→</span>
                     <span className="sr-only">gets</span>
-                    <Look look={place.gets} />
+                    <Look look={place.gets} className="w-52" />
                   </label>
                   {isChecked ? <Checks checks={place.checks} /> : null}
                 </li>
@@ -273,13 +273,15 @@ function Starts() {
 
 type LookProps = Route.ComponentProps["loaderData"]["places"][number]["has"];
 
-function Look({ look }: { look: LookProps }) {
+function Look({ look, className }: { look: LookProps; className: string }) {
   return (
-    <span className="flex w-36 items-center gap-2 text-sm">
+    <span className={`flex items-center gap-2 text-sm ${className}`}>
       {look ? (
         <>
-          <Stripe colours={look.stripe} className="h-5 w-12" />
-          <span className="truncate">{look.name}</span>
+          <Stripe colours={look.stripe} className="h-5 w-12 shrink-0" />
+          <span className="truncate" title={look.name}>
+            {look.name}
+          </span>
         </>
       ) : (
         <span className="text-faint">its own look</span>

@@ -33,7 +33,12 @@ export function DeliverForm({ loaderData }: { loaderData: Route.ComponentProps["
                   />
                   <Stripe colours={release.stripe} className="h-7 w-20" />
                   <span className="min-w-0 flex-1 truncate">{release.name}</span>
-                  {release.id === live ? <span className="text-sm text-faint">live</span> : null}
+                  <span className="pr-1 text-sm text-faint">
+                    {[
+                      ...(release.isOfTheme ? [] : ["another theme's"]),
+                      ...(release.id === live ? ["live"] : []),
+                    ].join(", ")}
+                  </span>
                 </label>
               ))}
             </div>

@@ -134,7 +134,14 @@ export function Value({ value }: { value: string }) {
           style={{ background: `#${hex}` }}
         />
       ) : null}
-      {value === "" ? "nothing" : value}
+      {shortened(value)}
     </span>
   );
+}
+
+/** A checksum by its beginning, which tells it apart; anything else whole. */
+function shortened(value: string) {
+  if (value === "") return "nothing";
+  if (!/^[0-9a-f]{64}$/.test(value)) return value;
+  return <span title={value}>SHA-256 {value.slice(0, 12)} …</span>;
 }

@@ -46,6 +46,10 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     listThemes(1, 200),
   ]);
   const row = estate.rows.find((r) => r.id === place.id);
+  // The releases of the theme that the place has come first: another one is seldom wanted here.
+  const theme = row?.effective.theme ?? null;
+  const ofTheme = theme ? await listReleases(SHOWN, theme) : [];
+  const ofOthers = releases.filter(({ themeId }) => themeId !== theme);
   const sha256 = place.live ? await stylesheetOf(place.live.release.id) : null;
   const address = hostedAddress(place.slug);
   const origin = address.slice(0, address.indexOf("/t/"));
@@ -76,11 +80,10 @@ export async function loader({ request, params }: Route.LoaderArgs) {
       fixed: fixedAddress && snippet({ address: fixedAddress, integrity, choice: "system" }),
     },
     liveStripe: place.live && stripeOfDocument(place.live.release.document),
-    releases: releases.map(({ id, name, theme, number, document }) => ({
+    releases: [...ofTheme, ...ofOthers].map(({ id, name, themeId, document }) => ({
       id,
       name,
-      theme,
-      number,
+      isOfTheme: themeId === theme,
       stripe: stripeOfDocument(document),
     })),
   };

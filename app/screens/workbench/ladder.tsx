@@ -1,6 +1,6 @@
 import { memo, useMemo, useState } from "react";
 import { contrast, shownRatio } from "#core/colour/contrast.ts";
-import { type Srgb, toHex, WHITE } from "#core/colour/srgb.ts";
+import { BLACK, type Srgb, toHex, WHITE } from "#core/colour/srgb.ts";
 import { STEPS, type Step } from "#core/scale/ladder.ts";
 import { SCALE_NAMES, type ScaleName, type Scales } from "#core/scale/scales.ts";
 import { Choice } from "../../components/choice.tsx";
@@ -130,9 +130,11 @@ function StepRow({ step, colour, isBrand, canvas, notation, lit }: StepRowProps)
         <span className="flex items-stretch gap-2">
           <span
             aria-hidden="true"
-            className="h-6 w-9 [forced-color-adjust:none]"
-            style={{ background: toHex(colour) }}
-          />
+            className="grid h-6 w-9 place-items-center text-xs font-bold [forced-color-adjust:none]"
+            style={{ background: toHex(colour), color: toHex(inkOn(colour)) }}
+          >
+            {lit ? MARKS[lit] : null}
+          </span>
           <span className={`self-center number text-xs ${isBrand ? "font-bold" : ""}`}>{step}</span>
         </span>
       </th>
@@ -152,7 +154,9 @@ function StepRow({ step, colour, isBrand, canvas, notation, lit }: StepRowProps)
             <span className="sr-only">yours</span>
           </span>
         ) : null}
-        {lit ? <Lit scheme={lit} /> : null}
+        {lit ? (
+          <span className="sr-only">taken in {lit === "both" ? "light and dark" : lit}</span>
+        ) : null}
       </td>
       <td className="number text-right text-xs">{shownRatio(contrast(colour, WHITE))}</td>
       <td className="number text-right text-xs">{shownRatio(contrast(colour, canvas))}</td>
@@ -160,14 +164,9 @@ function StepRow({ step, colour, isBrand, canvas, notation, lit }: StepRowProps)
   );
 }
 
+/** In which scheme the pointed role takes a step. */
 const MARKS: Record<string, string> = { light: "L", dark: "D", both: "L D" };
 
-/** In which scheme the pointed role takes the step. */
-function Lit({ scheme }: { scheme: string }) {
-  return (
-    <span className="ml-1 font-sans font-bold">
-      <span aria-hidden="true">{MARKS[scheme]}</span>
-      <span className="sr-only">taken in {scheme === "both" ? "light and dark" : scheme}</span>
-    </span>
-  );
-}
+/** Black or white, whichever is easier to read on a colour. */
+const inkOn = (colour: Srgb): Srgb =>
+  contrast(colour, WHITE) > contrast(colour, BLACK) ? WHITE : BLACK;
