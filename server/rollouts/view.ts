@@ -1,5 +1,5 @@
 import { QueryTypes } from "sequelize";
-import type { Fault } from "#connectors/connector.ts";
+import type { Fault, Platform } from "#connectors/connector.ts";
 import type { ThemeDocument } from "#core/theme/document.ts";
 import { database } from "../db/connection.ts";
 import type { DeliveryState } from "../db/models/delivery.ts";
@@ -96,6 +96,28 @@ export interface LegLine {
   document: ThemeDocument | null;
   previous: string | null;
   readAt: Date | null;
+}
+
+/** Why places of a rollout were not reached, together where the platform and the kind of fault are one. */
+export interface FailureGroup {
+  platform: Platform;
+  places: number;
+  /** The fault, or one of them where they differ from place to place. */
+  fault: Fault;
+  isOne: boolean;
+}
+
+/** The reasons for which places of a rollout failed, the commonest first. */
+export async function listFailures(id: RolloutId): Promise<FailureGroup[]> {
+  return database().query<FailureGroup>(
+    `SELECT p.platform, count(*)::integer AS places, (array_agg(d.failure ORDER BY p.name))[1] AS fault,
+            count(DISTINCT d.failure) = 1 AS "isOne"
+     FROM (${NEWEST}) d JOIN places p ON p.id = d.place_id
+     WHERE d.state = 'failed'
+     GROUP BY p.platform, d.failure ->> 'code'
+     ORDER BY count(*) DESC, p.platform`,
+    { bind: [[id]], type: QueryTypes.SELECT },
+  );
 }
 
 /** One page of a rollout's places, those that failed first, then by wave and name. */

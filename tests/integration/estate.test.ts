@@ -70,6 +70,16 @@ describe("a place", () => {
     expect(await lastAction()).toMatchObject({ action: "place-added", personId: ines });
   });
 
+  test("stands among others as people count", async () => {
+    for (const name of ["Deck 10", "Deck 9", "Deck 1"]) await addPlace(wanted({ name }), ines);
+    const names = (await viewEstate()).rows.map((row) => row.name);
+    expect(names.filter((name) => name.startsWith("Deck"))).toEqual([
+      "Deck 1",
+      "Deck 9",
+      "Deck 10",
+    ]);
+  });
+
   test("with a name that two tenants use gets another address", async () => {
     const first = await addPlace(wanted(), ines);
     const second = await addPlace(wanted({ parent: id("tarn-isle-freight") }), ines);

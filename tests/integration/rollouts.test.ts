@@ -1,3 +1,4 @@
+import { database } from "#server/db/connection.ts";
 import {
   Connection,
   Delivery,
@@ -21,7 +22,7 @@ import {
   takeBack,
 } from "#server/rollouts/rollouts.ts";
 import { tick } from "#server/rollouts/tick.ts";
-import { findRollout } from "#server/rollouts/view.ts";
+import { findRollout, listFailures } from "#server/rollouts/view.ts";
 import {
   closeDatabase,
   faults,
@@ -115,6 +116,34 @@ test("a failed place does not stop the others of its wave", async () => {
   const id = await rollout(first);
   const done = await inState(id, "done");
   expect(done.counts).toMatchObject({ delivered: 3, failed: 1 });
+});
+
+test("many failures are told as few reasons, the commonest first, with one that stands for others", async () => {
+  await faults({ refuseShare: 1 }, "gangway");
+  const slugs = [...PLACES, "ticket-office", "hull-inspections", "freight-desk"];
+  const id = await rollout(first, { slugs });
+  expect((await inState(id, "done")).counts).toMatchObject({ failed: 3, delivered: 4 });
+  const reasons = await listFailures(id);
+  expect(reasons).toMatchObject([
+    { platform: "gangway", places: 2, isOne: true, fault: { code: "refused" } },
+    { platform: "sluice", places: 1, isOne: true, fault: { code: "feature-off" } },
+  ]);
+  const [leg] = (await newestLegs(id)).filter((l) => l.failure?.code === "refused");
+  await leg?.update({ failure: { code: "refused", reason: "another reason" } });
+  expect((await listFailures(id))[0]).toMatchObject({ places: 2, isOne: false });
+});
+
+test("a worker whose queue is upgraded under it ends, so that it is started anew", async () => {
+  await inState(await rollout(first), "done");
+  const [worker] = workers;
+  const ended = new Promise((resolve) => worker?.process.once("exit", resolve));
+  // graphile-worker 0.17 tells its workers so when a migration breaks with the past.
+  await database().query(
+    `SELECT pg_notify('worker:migrate', '{"migrationNumber": 999, "breaking": true}')`,
+  );
+  expect(await ended).toBe(1);
+  workers = [await startWorker()];
+  expect((await inState(await rollout(second), "done")).counts).toMatchObject({ delivered: 4 });
 });
 
 test("a person lets the next wave begin, pauses, goes on and stops", async () => {

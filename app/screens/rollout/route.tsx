@@ -7,7 +7,7 @@ import {
   stopRollout,
   takeBack,
 } from "#server/rollouts/rollouts.ts";
-import { findRollout, listLegs } from "#server/rollouts/view.ts";
+import { findRollout, listFailures, listLegs } from "#server/rollouts/view.ts";
 import { stripeOfDocument } from "#server/themes/stripes.ts";
 import { Problem } from "../../components/field.tsx";
 import { Page } from "../../components/page.tsx";
@@ -19,9 +19,12 @@ import { found, idFrom } from "../../params.ts";
 import { mayChange, signedIn } from "../../session.ts";
 import { ROLLOUT_WORDS } from "../../wording/estate.ts";
 import type { Route } from "./+types/route";
+import { Failures } from "./failures.tsx";
 import { Legs } from "./legs.tsx";
 
 const PAGE_SIZE = 50;
+/** More failures than this are summed up by their reasons: one would not see them at a glance. */
+const MOST_PLAIN = 3;
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   {
@@ -33,8 +36,12 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const person = await signedIn(request);
   const rollout = found(await findRollout(idFrom<RolloutId>(params.rollout)));
   const page = pageOf(new URL(request.url).searchParams);
-  const legs = await listLegs(rollout.id, page, PAGE_SIZE);
+  const [legs, failures] = await Promise.all([
+    listLegs(rollout.id, page, PAGE_SIZE),
+    rollout.counts.failed > MOST_PLAIN ? listFailures(rollout.id) : [],
+  ]);
   return {
+    failures,
     page,
     rollout,
     mayChange: person.capability === "administrator",
@@ -78,7 +85,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function Rollout({ loaderData, actionData }: Route.ComponentProps) {
-  const { rollout, legs, page, mayChange } = loaderData;
+  const { rollout, legs, failures, page, mayChange } = loaderData;
   const { counts, state } = rollout;
   useLive();
   const busy = useNavigation().state !== "idle";
@@ -152,6 +159,7 @@ export default function Rollout({ loaderData, actionData }: Route.ComponentProps
         ) : null}
       </div>
       {actionData?.problem ? <Problem>{actionData.problem}</Problem> : null}
+      {failures.length > 0 ? <Failures failures={failures} /> : null}
       <Legs legs={legs} mayChange={mayChange} state={state} />
       <Pager page={page} size={PAGE_SIZE} total={total} />
     </Page>
