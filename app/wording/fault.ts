@@ -50,6 +50,31 @@ export function faultWords(fault: Fault): string {
   }
 }
 
+/** The kinds of fault in a few words, where there is no room for more. */
+export const FAULT_NAMES: Record<Fault["code"], string> = {
+  unreachable: "nothing answered",
+  "platform-error": "the platform had an error",
+  nonsense: "the answer could not be understood",
+  throttled: "there were too many calls",
+  "credential-unreadable": "the stored credential can't be read",
+  "token-refused": "the platform refused its own tokens",
+  refused: "the platform refused the change",
+  "follows-hub": "the site follows its hub",
+  "feature-off": "themes are switched off there",
+  "names-changed": "names would be gone",
+  "too-large": "a file is too large",
+  "changed-meanwhile": "somebody else changed the file",
+  "not-shown-yet": "the pages did not show it",
+  "other-stylesheet": "another stylesheet is linked",
+  "wrong-credential": "the password was refused",
+  "no-right": "the account has no right to publish",
+  "no-such-place": "there is no such place",
+  "name-too-long": "the name is too long",
+  "name-taken": "the name is taken",
+  "slots-missing": "a slot has no colour",
+  "read-back-differs": "something else was found than was sent",
+};
+
 const NAMED = 4;
 
 const listed = (names: readonly string[]): string =>

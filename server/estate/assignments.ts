@@ -212,8 +212,9 @@ async function addSeason(
 /** Takes a season away; the place returns to what it has without it. */
 export async function removeSeason(id: SeasonId, person: PersonId): Promise<boolean> {
   return inTransaction(async (transaction) => {
-    const row = await SeasonRow.findByPk(id, { transaction });
+    const row = await SeasonRow.findByPk(id, { include: ["theme", "place"], transaction });
     if (!row) return false;
+    const { theme, place } = row as SeasonRow & { theme: Theme; place: Place };
     await row.destroy({ transaction });
     await record(
       {
@@ -221,7 +222,7 @@ export async function removeSeason(id: SeasonId, person: PersonId): Promise<bool
         action: "season-removed",
         subjectKind: "place",
         subjectId: row.placeId,
-        detail: { from: row.fromDay, until: row.untilDay },
+        detail: { place: place.name, theme: theme.name, from: row.fromDay, until: row.untilDay },
       },
       transaction,
     );

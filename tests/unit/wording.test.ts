@@ -1,5 +1,6 @@
+import { detailWords } from "#app/wording/audit.ts";
 import { effectiveWords } from "#app/wording/effective.ts";
-import { refusalWords } from "#app/wording/estate.ts";
+import { refusalWords, summaryWords } from "#app/wording/estate.ts";
 import { faultWords, remedyWords } from "#app/wording/fault.ts";
 import type { Fault } from "#connectors/connector.ts";
 
@@ -88,4 +89,65 @@ test("a change that can't be made says which place, which other, and what to do 
     refusalWords({ code: "overlaps", place: "Slipway", from: "2026-12-01", until: "2026-12-31" }),
   ).toMatch(/2026-12-01 to 2026-12-31 .*Choose other days/);
   expect(refusalWords({ code: "no-theme-to-lock", place: "Slipway" })).toContain("Slipway");
+});
+
+describe("the log says of an entry", () => {
+  test.each<[string, Record<string, unknown>, string]>([
+    ["a theme given", { place: "Quayside", theme: "Sound" }, "“Sound”, at Quayside"],
+    ["a rename, once", { before: "Slip", name: "Slipway" }, "“Slip”, now “Slipway”"],
+    ["a move", { name: "Slip", below: "Works" }, "“Slip”, below Works"],
+    [
+      "a season",
+      { place: "Slip", theme: "Midwinter", from: "2026-12-01", until: "2026-12-31" },
+      "“Midwinter”, at Slip, 2026-12-01 to 2026-12-31",
+    ],
+    [
+      "a failed delivery, with its reason in words",
+      { place: "Hull Inspections", release: "Harbour 1", fault: "feature-off" },
+      "“Harbour 1”, at Hull Inspections, because themes are switched off there",
+    ],
+    [
+      "an accepted finding, with why and until when",
+      {
+        theme: "Freight",
+        kind: "short",
+        over: "link",
+        ground: "canvas",
+        scheme: "dark",
+        level: "standard",
+        reason: "new brand in spring",
+        until: "2027-03-01",
+      },
+      "“Freight”, Link on canvas, in dark, until 2027-03-01, “new brand in spring”",
+    ],
+    [
+      "a policy",
+      { conformance: "AAA", shortfall: "refuse", waivers: false },
+      "level AAA, refuses what falls short, none accepted",
+    ],
+    [
+      "slots, by name, cut and counted",
+      { place: "Slip", slots: ["a", "b", "c", "d", "e"] },
+      "at Slip, a, b, c, d and 1 more",
+    ],
+    ["a slot map", { platform: "sluice", slots: { bar: "accent" } }, "of sluice, bar"],
+    ["nothing where there is nothing to say", { theme: null, requestId: "x" }, ""],
+  ])("%s", (_, detail, words) => expect(detailWords(detail)).toBe(words));
+
+  test("each fault in words, none as its code", () => {
+    for (const code of Object.keys(FAULTS)) {
+      const words = detailWords({ fault: code });
+      expect(words).toMatch(/^because \S+ .+/);
+      expect(words).not.toContain(code.includes("-") ? code : "undefined");
+    }
+  });
+});
+
+test("how an estate stands names each standing that somebody has, what needs something first", () => {
+  expect(summaryWords([])).toBe("No place is delivered to yet.");
+  expect(summaryWords(["live"])).toBe("One place is delivered to: 1 as they should be.");
+  const all = ["live", "due", "failed", "live", "no-release", "drifted", "under-way"] as const;
+  expect(summaryWords(all)).toBe(
+    "7 places are delivered to: 1 not delivered, 1 changed elsewhere, 1 with something newer to deliver, 1 whose theme is not released, 1 under way, 2 as they should be.",
+  );
 });

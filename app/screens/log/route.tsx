@@ -4,7 +4,7 @@ import { readLog } from "#server/audit/audit.ts";
 import { Page } from "../../components/page.tsx";
 import { Time } from "../../components/time.tsx";
 import { signedIn } from "../../session.ts";
-import { ACTION_WORDS } from "../../wording/audit.ts";
+import { ACTION_WORDS, detailWords } from "../../wording/audit.ts";
 import type { Route } from "./+types/route";
 
 const PAGE_SIZE = 50;
@@ -94,19 +94,4 @@ export default function Log({ loaderData }: Route.ComponentProps) {
       </nav>
     </Page>
   );
-}
-
-/** What an entry's details say, in one line. */
-function detailWords(detail: Record<string, unknown>): string {
-  const { name, release, place, account, revision, email, fault } = detail;
-  return [
-    release ? `“${release}”` : name ? `“${name}”` : null,
-    place ? `at ${place}` : null,
-    account ? `as ${account}` : null,
-    email ? `${email}` : null,
-    typeof revision === "number" ? `revision ${revision}` : null,
-    fault ? `(${fault})` : null,
-  ]
-    .filter(Boolean)
-    .join(" ");
 }
