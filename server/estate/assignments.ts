@@ -5,6 +5,7 @@ import { record } from "../audit/audit.ts";
 import { inTransaction } from "../db/connection.ts";
 import { Place, SeasonRow, Theme } from "../db/models/index.ts";
 import { newId, type PersonId, type PlaceId, type SeasonId, type ThemeId } from "../ids.ts";
+import { enqueue } from "../jobs/queue.ts";
 import { announce } from "../live/changes.ts";
 import { holdEstate } from "./places.ts";
 import { type EstateNode, loadEstate, todayUtc } from "./tree.ts";
@@ -206,6 +207,8 @@ async function addSeason(
     { person, action: "season-added", subjectKind: "place", subjectId: place, detail },
     transaction,
   );
+  // One that has begun already need not wait for the next look at the clock.
+  if (from <= todayUtc()) await enqueue("tick", {}, transaction);
   await announce(place, transaction);
 }
 
