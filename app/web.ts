@@ -13,9 +13,9 @@ import { runUntilStopped } from "#server/process.ts";
 import { refuseCrossSite, securityHeaders } from "./web-security.ts";
 
 /** The web server: the built application behind its security headers. */
+const BUILD = join(dirname(fileURLToPath(import.meta.url)), "../app");
 /** Larger than any page, in bytes. */
 const PAGE_BYTES = 4 * 1024 * 1024;
-const BUILD = join(dirname(fileURLToPath(import.meta.url)), "../app");
 
 async function startWeb(): Promise<() => Promise<void>> {
   const { PORT, HOST, LIVERY_ORIGIN } = config();

@@ -1,41 +1,17 @@
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
 import { expect, type Page } from "@playwright/test";
+import { violations } from "./checker.ts";
 import { at, faults, newTheme, pageOf, QUAYSIDE, release, STANDINS, test } from "./people.ts";
-
-const AXE = readFileSync(join(import.meta.dirname, "../node_modules/axe-core/axe.min.js"), "utf8");
-
-interface AxeResult {
-  violations: { id: string; nodes: { target: unknown; failureSummary?: string }[] }[];
-  passes: unknown[];
-}
-
-/** Every rule of axe-core that is no experiment; colour contrast among them. */
-async function violations(page: Page): Promise<string[]> {
-  for (const frame of page.frames())
-    await frame.evaluate(AXE).catch((error: Error) => {
-      if (!error.message.includes("detached")) throw error;
-    });
-  const result = await page.evaluate(() =>
-    (window as unknown as { axe: { run(): Promise<AxeResult> } }).axe.run(),
-  );
-  expect(result.passes.length).toBeGreaterThan(10);
-  return result.violations.flatMap((v) =>
-    v.nodes.map((n) => `${v.id}: ${JSON.stringify(n.target)} ${n.failureSummary ?? ""}`),
-  );
-}
 
 test("no violation on any screen, in light and in dark", async ({ browser }) => {
   test.setTimeout(420_000);
   const context = await browser.newContext();
   const outside = await context.newPage();
   const clean = async (page: Page, what: string) => {
-    // Not "networkidle": pages that follow what happens never fall silent.
-    await page.waitForLoadState("load");
-    for (const colorScheme of ["light", "dark"] as const) {
-      await page.emulateMedia({ colorScheme });
-      expect(await violations(page), `${what}, ${colorScheme}`).toEqual([]);
-    }
+    expect(await violations(page), what).toEqual([]);
+  };
+  const visit = async (page: Page, address: string) => {
+    await page.goto(address);
+    await clean(page, address);
   };
   await outside.goto("/sign-in");
   await clean(outside, "sign-in");
@@ -107,10 +83,8 @@ test("no violation on any screen, in light and in dark", async ({ browser }) => 
     .first()
     .click();
   await clean(page, "place");
-  await page.goto("/log");
-  await clean(page, "log");
-  await page.goto("/policy");
-  await clean(page, "policy");
+  await visit(page, "/log");
+  await visit(page, "/policy");
   await page.goto("/estate");
   await at(page, "Quayside").waitFor();
   await clean(page, "estate");
@@ -130,10 +104,8 @@ test("no violation on any screen, in light and in dark", async ({ browser }) => 
     "/rollouts/new?check=",
     "/platforms",
     "/platforms/commons",
-  ]) {
-    await page.goto(path);
-    await clean(page, path);
-  }
+  ])
+    await visit(page, path);
   await page.goto("/estate/import");
   await page.getByLabel("or the list itself").fill("path,kind\nNowhere / Lamp,portal");
   await page.getByRole("button", { name: "Add the places" }).click();
@@ -155,14 +127,10 @@ test("no violation on any screen, in light and in dark", async ({ browser }) => 
     "bollard/ticket-office",
     "tidemark/sailings-board",
     "tidemark/faults",
-  ]) {
-    await page.goto(`${STANDINS}/${path}`);
-    await clean(page, path);
-  }
-  await page.goto("/nowhere");
-  await clean(page, "nothing at this address");
-  await page.goto(QUAYSIDE);
-  await clean(page, "the stand-in's page in the delivered colours");
+  ])
+    await visit(page, `${STANDINS}/${path}`);
+  await visit(page, "/nowhere");
+  await visit(page, QUAYSIDE);
 
   const ros = await pageOf(browser, "ros");
   await ros.getByRole("link", { name: /Checked/ }).click();

@@ -1,4 +1,5 @@
 import { expect, type Page } from "@playwright/test";
+import { violations } from "./checker.ts";
 import { act, at, faults, newTheme, pageOf, release, STANDINS, test } from "./people.ts";
 
 let page: Page;
@@ -6,7 +7,8 @@ test.beforeEach(async ({ browser }) => {
   page = await pageOf(browser, "ines", { timezoneId: "America/New_York" });
 });
 test.afterEach(async () => {
-  for (const platform of ["sluice", "tidemark"]) await faults(page, {}, platform);
+  for (const platform of ["commons", "sluice", "gangway", "tidemark"])
+    await faults(page, {}, platform);
 });
 
 const state = () => page.getByRole("status").locator("strong");
@@ -15,7 +17,7 @@ const state = () => page.getByRole("status").locator("strong");
 async function plan(name: string): Promise<void> {
   await newTheme(page, name, "#5a2a6b");
   await release(page, `${name} 1`);
-  await page.goto("/estate");
+  await page.goto("/estate?search=Freight");
   await act(page, "Freight Desk", "Give a theme …");
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel("Theme").selectOption({ label: name });
@@ -87,6 +89,46 @@ test("a platform's faults are switched on its own page, and what comes of them i
   await page.getByLabel("Change something behind everybody's back at").fill("nowhere");
   await page.getByRole("button", { name: "Change it" }).click();
   await expect(page.getByRole("status")).toHaveText("There is no such place.");
+});
+
+test("many failures are summed up by their reasons; mended and tried again, all go through", async () => {
+  const refusing = ["commons", "sluice", "gangway", "tidemark"];
+  await newTheme(page, "Everywhere", "#23395d");
+  await release(page, "Everywhere 1");
+  const dialog = page.getByRole("dialog");
+  for (const tenant of ["Orrin Sound Ferries", "Varrick Harbour Works"]) {
+    await page.goto(`/estate?search=${tenant}`);
+    await act(page, tenant, "Give a theme …");
+    await dialog.getByLabel("Theme").selectOption({ label: "Everywhere" });
+    await dialog.getByRole("button", { name: "Change the theme" }).click();
+    await expect(dialog).toContainText("It is changed");
+  }
+  await page.goto("/rollouts/new");
+  await page.locator('[data-place="Hull Inspections"]').getByRole("checkbox").uncheck();
+  await page.getByLabel("Name of the rollout").fill("Everywhere");
+  for (const platform of refusing) await faults(page, { refuseShare: 1 }, platform);
+  await page.getByRole("button", { name: "Begin the rollout" }).click();
+  await expect(async () => {
+    const next = page.getByRole("button", { name: "Begin the next wave" });
+    if (await next.isVisible()) await next.click();
+    await expect(state()).toHaveText("Done", { timeout: 1000 });
+  }).toPass({ timeout: 30_000 });
+  const reasons = page.getByRole("region", { name: "What stood in the way" });
+  const failed = await page.locator("[data-state=failed]").count();
+  expect(failed).toBeGreaterThan(3);
+  await expect(reasons.getByRole("listitem").first()).toContainText(
+    "The platform refused the change: the platform is set to refuse.",
+  );
+  await expect(reasons).toContainText("intranet on Commons");
+  expect(await violations(page)).toEqual([]);
+  for (const platform of refusing) await faults(page, {}, platform);
+  await page.getByRole("button", { name: "Try the failed ones again" }).click();
+  await expect(reasons).toHaveCount(0);
+  await expect(state()).toHaveText("Done");
+  await expect(page.getByRole("status")).not.toContainText("failed");
+  await page.getByRole("button", { name: "Take all back" }).click();
+  await expect(page.getByRole("heading", { name: "Back from Everywhere" })).toBeVisible();
+  await expect(state()).toHaveText("Done");
 });
 
 test("an app links another stylesheet until the lines are pasted into its settings", async () => {

@@ -1,7 +1,7 @@
 import type { Fault } from "#connectors/connector.ts";
 import type { Role } from "#core/theme/roles.ts";
 import type { AuditAction } from "#server/audit/actions.ts";
-import { FAULT_NAMES } from "./fault.ts";
+import { FAULT_NAMES, listed } from "./fault.ts";
 import { roleWords } from "./roles.ts";
 
 export const ACTION_WORDS: Record<AuditAction, string> = {
@@ -44,11 +44,6 @@ export const ACTION_WORDS: Record<AuditAction, string> = {
 };
 
 type Detail = Record<string, unknown>;
-
-const NAMED = 4;
-const listed = (names: string[]): string =>
-  names.slice(0, NAMED).join(", ") +
-  (names.length > NAMED ? ` and ${names.length - NAMED} more` : "");
 
 /** What each kind of detail says; details of other kinds say nothing. */
 const SAYS: [key: string, words: (value: string, detail: Detail) => string][] = [

@@ -77,7 +77,8 @@ export const FAULT_NAMES: Record<Fault["code"], string> = {
 
 const NAMED = 4;
 
-const listed = (names: readonly string[]): string =>
+/** Names in a row; of many the first few, and how many more. */
+export const listed = (names: readonly string[]): string =>
   names.slice(0, NAMED).join(", ") +
   (names.length > NAMED ? ` and ${names.length - NAMED} more` : "");
 

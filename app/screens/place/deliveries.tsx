@@ -96,17 +96,17 @@ function Receipt({ receipt }: { receipt: NonNullable<Delivery["receipt"]> }) {
         tabIndex={0}
         className="relative mt-2 max-h-72 overflow-y-auto border-t border-hair"
       >
-        <table className="w-full [&_td]:py-0.5 [&_td]:pl-3 [&_th]:py-0.5">
+        <table className="w-full [&_:is(th,td)]:py-0.5 [&_:is(th,td)+:is(th,td)]:pl-3">
           <caption className="sr-only">Receipt, slot by slot</caption>
           <thead>
             <tr className="text-left text-faint">
               <th scope="col" className="font-normal">
                 Slot
               </th>
-              <th scope="col" className="pl-3 font-normal">
+              <th scope="col" className="font-normal">
                 Sent
               </th>
-              <th scope="col" className="pl-3 font-normal">
+              <th scope="col" className="font-normal">
                 Found
               </th>
             </tr>
